@@ -1,0 +1,34 @@
+// The import table of the house: which folder may import which. The linter and a test read this one table.
+
+/** Folder → folders it may import from. A folder may always import from itself. */
+export const TABLE = {
+  'core/time': [],
+  'core/display': [],
+  'core/keys': ['core/time'],
+  'core/timing': ['core/time', 'core/keys'],
+  'core/lettering': ['core/display'],
+  'core/model': ['core/time', 'core/keys', 'core/timing'],
+  'core/evaluate': ['core/time', 'core/keys', 'core/timing', 'core/model', 'core/display', 'core/lettering'],
+  'core/checks': ['core/time', 'core/timing', 'core/model', 'core/evaluate'],
+  'core/commands': ['core/time', 'core/keys', 'core/timing', 'core/model', 'core/evaluate', 'core/display', 'core/checks'],
+  painter: ['core/display', 'core/lettering'],
+  workers: ['core/*', 'painter'],
+  wire: ['core/model', 'core/commands'],
+  server: ['wire', 'core/*'],
+  ui: [],
+  islands: ['ui', 'core/*', 'wire', 'workers'],
+  pages: ['islands', 'server'],
+  cli: ['core/*', 'painter'],
+};
+
+export const FOLDERS = Object.keys(TABLE);
+
+/** The folder of the table that a path below src/ lies in, or null. */
+export function folderOf(path) {
+  return FOLDERS.find((folder) => path === folder || path.startsWith(`${folder}/`)) ?? null;
+}
+
+export function mayImport(from, to) {
+  if (from === to) return true;
+  return TABLE[from].some((allowed) => allowed === to || (allowed.endsWith('/*') && to.startsWith(allowed.slice(0, -1))));
+}

@@ -1,0 +1,106 @@
+import { activity, compositionOf, isKeyed, keyTimeAt, sampleChannel, timingOf } from '../evaluate';
+import { channelsOfLayer, inOrder, inTime, type ChannelUnit, type Composition, type FoundChannel, type Layer, type Project } from '../model';
+import type { Frames } from '../time';
+import { defineCheck, type Problem } from './problem';
+
+/** Equal within a thousandth of the unit. */
+const EQUAL = 1e-3;
+
+export const seamGap = defineCheck({
+  code: 'seam-gap',
+  about: 'A loop whose end does not lead into its start.',
+  find: (project) => inOrder(project.compositions).flatMap((composition) => [
+    ...(composition.loops ? [wholeComposition(project, composition)].filter((found) => found !== null) : []),
+    ...inOrder(composition.layers).flatMap((layer) => [...loopedContent(project, composition, layer), ...loopedChannels(composition, layer)]),
+  ]),
+});
+
+function wholeComposition(project: Project, composition: Composition): Problem | null {
+  const gap = gapIn(project, composition, 0, composition.duration);
+  return gap && {
+    code: 'seam-gap',
+    level: 'warning',
+    where: { composition: composition.id, layer: gap.layer, channel: gap.channel, frame: 0 },
+    message: `“${composition.name}” is made to run round, and ${gap.says} between frame 0 and frame ${composition.duration}.`,
+    fix: 'Give its last key the value of its first one.',
+  };
+}
+
+/** A repeating loop of a nest: its composition at `from` against itself at `to`. */
+function loopedContent(project: Project, composition: Composition, layer: Layer): readonly Problem[] {
+  const source = layer.kind === 'nest' ? compositionOf(project, layer.source) : null;
+  const known = timingOf(project, composition, layer).source;
+  if (!source || !known) return [];
+  return inOrder(layer.timing).flatMap((node): readonly Problem[] => {
+    if (node.op !== 'loop' || node.off || node.on === 'keys' || node.mode !== 'repeat' || node.count === 1) return [];
+    const [from, to] = [Number(node.from) + known.offset, Number(node.to ?? known.D) + known.offset];
+    const gap = to > from ? gapIn(project, source, from, to) : null;
+    return gap === null ? [] : [{
+      code: 'seam-gap',
+      level: 'warning',
+      where: { composition: composition.id, layer: layer.id, frame: layer.start },
+      message: `“${layer.name}” loops frames ${from} to ${to} of “${source.name}”, and ${gap.says} between them: it will jump at each turn.`,
+      fix: `Give ${gap.what} at frame ${to} the value that it has at frame ${from}.`,
+    }];
+  });
+}
+
+/** A channel that repeats its own keys. */
+function loopedChannels(composition: Composition, layer: Layer): readonly Problem[] {
+  return channelsOfLayer(layer).flatMap(({ name, spec, channel }): readonly Problem[] => {
+    if (!channel || (channel.after !== 'repeat' && channel.before !== 'repeat') || channel.repeats === 1) return [];
+    const keys = inTime(channel.keys);
+    const [first, last] = [keys[0], keys[keys.length - 1]];
+    if (!first || !last || first === last || isSame(first.value, last.value, spec.unit)) return [];
+    return [{
+      code: 'seam-gap',
+      level: 'warning',
+      where: { composition: composition.id, layer: layer.id, channel: name, frame: layer.start + last.at },
+      message: `${spec.label} of “${layer.name}” repeats, and its last key (${say(last.value)}) is not its first (${say(first.value)}): it will jump at each turn.`,
+      fix: 'Give the last key the value of the first, or let the channel climb.',
+    }];
+  });
+}
+
+type Gap = { readonly layer: string; readonly channel: string; readonly what: string; readonly says: string };
+
+/** The first channel, or nest, of a composition that differs between two of its frames. */
+function gapIn(project: Project, composition: Composition, from: Frames, to: Frames): Gap | null {
+  for (const layer of inOrder(composition.layers)) {
+    if (!layer.visible) continue;
+    const [x, y] = [keyTimeAt(project, composition, layer, from), keyTimeAt(project, composition, layer, to)];
+    for (const found of channelsOfLayer(layer)) {
+      if (!isKeyed(found.channel) || !differs(found, x, y)) continue;
+      const { label } = found.spec;
+      return { layer: layer.id, channel: found.name, what: `${label} of “${layer.name}”`, says: `${label} of “${layer.name}” differs` };
+    }
+    if (layer.kind === 'nest' && nestDiffers(project, composition, layer, from, to)) {
+      return { layer: layer.id, channel: '', what: `the picture time of “${layer.name}”`, says: `the picture time of “${layer.name}” differs` };
+    }
+  }
+  return null;
+}
+
+function differs({ channel, spec }: FoundChannel, x: Frames, y: Frames): boolean {
+  return !isSame(sampleChannel(channel, spec, x), sampleChannel(channel, spec, y), spec.unit);
+}
+
+/** Nests are compared by their source times; one whose source stands still has none to speak of. */
+function nestDiffers(project: Project, host: Composition, layer: Extract<Layer, { kind: 'nest' }>, from: Frames, to: Frames): boolean {
+  const { stack, source } = timingOf(project, host, layer);
+  if (!source || !activity(project, layer.source).some((count) => count > 0)) return false;
+  return Math.abs(stack.content.at(from) - stack.content.at(to)) > EQUAL;
+}
+
+function isSame(a: unknown, b: unknown, unit: ChannelUnit): boolean {
+  if (typeof a === 'number' && typeof b === 'number') {
+    const apart = unit === '°' ? Math.abs(((((a - b) % 360) + 540) % 360) - 180) : Math.abs(a - b);
+    return apart <= EQUAL;
+  }
+  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((one, i) => isSame(one, b[i], unit));
+  return a === b || JSON.stringify(a) === JSON.stringify(b);
+}
+
+function say(value: unknown): string {
+  return typeof value === 'number' ? String(Math.round(value * 1000) / 1000) : JSON.stringify(value);
+}

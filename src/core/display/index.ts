@@ -1,0 +1,3 @@
+export { IDENTITY, invert, multiply, transform, type Matrix } from './matrix';
+export { boundsOf, CLOSE, COORDINATES, CURVE, LINE, MOVE, type Bounds, type Outline } from './outline';
+export type { Colour, Group, ImageItem, Ink, Item, PathItem, Stroke } from './items';

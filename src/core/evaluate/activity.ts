@@ -1,0 +1,73 @@
+import { channelsOfLayer, inOrder, type Composition, type Layer, type Project } from '../model';
+import { inSpans, type Frames } from '../time';
+import { deepIdentity } from './deep-identity';
+import { keyTimeAt, sourceTimeAt } from './layer-timing';
+import { channelSampler, isKeyed } from './prepared-channel';
+import { compositionOf, sourceOf } from './source';
+
+/** Longer compositions are not walked frame by frame; their activity is told as still. */
+const LONGEST = 100_000;
+const remembered = new Map<number, Uint8Array>();
+const MOST = 200;
+
+/**
+ * How much of a composition changes from the frame before: per frame the number of layers that do, at most 255. Frame 0
+ * has nothing before it.
+ */
+export function activity(project: Project, id: string, above: ReadonlySet<string> = new Set()): Uint8Array {
+  const composition = compositionOf(project, id);
+  if (!composition || above.has(id)) return new Uint8Array(0);
+  const identity = deepIdentity(project, id);
+  const known = remembered.get(identity);
+  if (known) return known;
+  const counts = new Uint8Array(composition.duration);
+  if (composition.duration <= LONGEST) {
+    const inside = new Set([...above, id]);
+    for (const layer of inOrder(composition.layers)) {
+      if (!layer.visible) continue;
+      const changes = prepareChanges(project, composition, layer, inside);
+      for (let frame = 1; changes && frame < counts.length; frame++) if (counts[frame]! < 255 && changes(frame)) counts[frame]!++;
+    }
+  }
+  if (remembered.size >= MOST) remembered.delete(remembered.keys().next().value!);
+  remembered.set(identity, counts);
+  return counts;
+}
+
+/** Whether a layer looks different at a frame than at the one before; null when it never can. */
+function prepareChanges(project: Project, host: Composition, layer: Layer, above: ReadonlySet<string>): ((frame: Frames) => boolean) | null {
+  const keyed = channelsOfLayer(layer).filter((one) => isKeyed(one.channel)).map((one) => channelSampler(one.channel!, one.spec.type));
+  const inner = layer.kind === 'nest' ? prepareNest(project, host, layer, above) : null;
+  const wholeTime = layer.spans.length === 1 && layer.spans[0]![0] <= 0 && layer.spans[0]![1] >= host.duration;
+  if (keyed.length === 0 && !inner && wholeTime) return null;
+  return (frame) => {
+    const [now, before] = [inSpans(layer.spans, frame), inSpans(layer.spans, frame - 1)];
+    if (now !== before) return true;
+    if (!now) return false;
+    const [x, earlier] = [keyTimeAt(project, host, layer, frame), keyTimeAt(project, host, layer, frame - 1)];
+    return keyed.some((sample) => !sameValue(sample(x), sample(earlier))) || (inner?.(frame) ?? false);
+  };
+}
+
+/** A nest changes when its source time passes over a frame of its source that does. */
+function prepareNest(project: Project, host: Composition, layer: Extract<Layer, { kind: 'nest' }>, above: ReadonlySet<string>) {
+  const counts = activity(project, layer.source, above);
+  const passed = new Uint32Array(counts.length + 1);
+  counts.forEach((count, i) => (passed[i + 1] = passed[i]! + (count > 0 ? 1 : 0)));
+  if (passed[counts.length] === 0) return null;
+  const offset = sourceOf(project, host, layer)?.offset ?? 0;
+  return (frame: Frames): boolean => {
+    const [now, before] = [sourceTimeAt(project, host, layer, frame), sourceTimeAt(project, host, layer, frame - 1)];
+    if (now === null || before === null) return now !== before;
+    if (now === before) return false;
+    const [low, high] = [Math.min(now, before) + offset, Math.max(now, before) + offset];
+    const end = Math.min(counts.length, Math.ceil(high) + 1);
+    return passed[end]! - passed[Math.min(end, Math.floor(low) + 1)]! > 0;
+  };
+}
+
+function sameValue(a: unknown, b: unknown): boolean {
+  if (a === b) return true;
+  if (typeof a === 'number' && typeof b === 'number') return Math.abs(a - b) < 1e-9;
+  return typeof a === 'object' && JSON.stringify(a) === JSON.stringify(b);
+}

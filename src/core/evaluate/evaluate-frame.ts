@@ -1,0 +1,149 @@
+import { IDENTITY, type Bounds, type Colour, type Group, type Item, type Matrix } from '../display';
+import type { FaceLookup } from '../lettering';
+import { inOrder, isDrawn, type Composition, type Layer, type Project } from '../model';
+import { inSpans, type Frames } from '../time';
+import { deepIdentity } from './deep-identity';
+import { keyTimeAt, sourceTimeAt } from './layer-timing';
+import { readColour } from './read-colour';
+import { prepareLayer } from './prepared-layer';
+import { assetOf, compositionOf, sourceOf } from './source';
+import { worldMatrix } from './world-matrix';
+
+/** What evaluation cannot reach by itself. */
+export type Surroundings = {
+  readonly faces: FaceLookup;
+  /** `bench` shows guides and obeys solo in the open composition; `output` does neither. */
+  readonly purpose: 'bench' | 'output';
+};
+
+/** A layer that the frame shows, for handles and picking: its matrix to the composition and the box of its content. */
+export type ShownLayer = { readonly id: string; readonly matrix: Matrix; readonly bounds: Bounds | null };
+
+export type EvaluatedFrame = {
+  readonly width: number;
+  readonly height: number;
+  readonly background: Colour | null;
+  readonly root: Group;
+  /** Every layer of the composition, shown or not, in the order of the list. */
+  readonly layers: readonly ShownLayer[];
+};
+
+/** What a composition shows at a frame of its own: the one page that tells how frame 42 comes about. */
+export function evaluateFrame(project: Project, id: string, frame: Frames, surroundings: Surroundings): EvaluatedFrame | null {
+  const composition = compositionOf(project, id);
+  if (!composition) return null;
+  const layers = inOrder(composition.layers);
+  const soloed = surroundings.purpose === 'bench' && layers.some((layer) => layer.solo);
+  const matrices = new Map<string, Matrix>();
+  const above = new Set([id]);
+  const shown: ShownLayer[] = [];
+  const items: Item[] = [];
+  // The first layer of the list lies on top, so painting starts with the last.
+  for (const layer of [...layers].reverse()) {
+    if (!isDrawn(layer.kind)) continue;
+    const matrix = worldMatrix(project, composition, layer, frame, matrices);
+    const hidden = !layer.visible || (soloed && !layer.solo) || (layer.guide && surroundings.purpose === 'output');
+    const drawn = drawLayer(project, composition, layer, frame, matrix, surroundings, above);
+    shown.push({ id: layer.id, matrix, bounds: drawn.bounds });
+    if (!hidden && drawn.group) items.push(drawn.group);
+  }
+  return {
+    width: composition.width,
+    height: composition.height,
+    background: composition.background === null ? null : readColour(composition.background),
+    root: group(IDENTITY, items, { frame: [composition.width, composition.height] }),
+    layers: shown.reverse(),
+  };
+}
+
+/** Time → keys → items, for one layer at one host frame. */
+function drawLayer(
+  project: Project, host: Composition, layer: Layer, frame: Frames, matrix: Matrix, surroundings: Surroundings, above: ReadonlySet<string>,
+): { readonly group: Group | null; readonly bounds: Bounds | null } {
+  const x = keyTimeAt(project, host, layer, frame);
+  const prepared = prepareLayer(layer);
+  const { items, bounds, nest } = contentOf(project, host, layer, frame, x, surroundings, above);
+  if (items.length === 0 || !inSpans(layer.spans, frame)) return { group: null, bounds };
+  const opacity = prepared.opacity(x);
+  if (opacity === 0) return { group: null, bounds };
+  return { group: group(matrix, items, { opacity, blend: layer.blend, isolated: nest !== null, ...nest }), bounds };
+}
+
+type Content = {
+  readonly items: readonly Item[];
+  readonly bounds: Bounds | null;
+  readonly nest: { readonly frame: Group['frame']; readonly picture: string } | null;
+};
+
+const EMPTY: Content = { items: [], bounds: null, nest: null };
+
+function contentOf(
+  project: Project, host: Composition, layer: Layer, frame: Frames, x: Frames, surroundings: Surroundings, above: ReadonlySet<string>,
+): Content {
+  switch (layer.kind) {
+    case 'shape':
+    case 'text':
+      return { ...prepareLayer(layer).content(x, surroundings.faces), nest: null };
+    case 'image': {
+      const asset = assetOf(project, layer.source);
+      if (asset?.type !== 'image') return EMPTY;
+      return { items: [{ kind: 'image', asset: asset.id, width: asset.width, height: asset.height }], bounds: [0, 0, asset.width, asset.height], nest: null };
+    }
+    case 'nest': {
+      const source = compositionOf(project, layer.source);
+      if (!source) return EMPTY;
+      const bounds: Bounds = [0, 0, source.width, source.height];
+      const at = sourceTimeAt(project, host, layer, frame);
+      // A nest inside itself shows nothing where the ring would close; the check names it.
+      if (at === null || above.has(source.id)) return { ...EMPTY, bounds };
+      const inner = at + (sourceOf(project, host, layer)?.offset ?? 0);
+      return {
+        items: nestItems(project, source, inner, surroundings.faces, above),
+        bounds,
+        nest: { frame: layer.clipFrame ? [source.width, source.height] : null, picture: `${deepIdentity(project, source.id)}@${inner}` },
+      };
+    }
+    default:
+      return EMPTY;
+  }
+}
+
+/** Values of nests by what they depend on alone; the oldest go first. */
+const remembered = new Map<string, readonly Item[]>();
+const MOST = 2_000;
+
+/** A nest's items: a pure function of its composition (however deep), its source time and the faces. */
+function nestItems(project: Project, source: Composition, at: Frames, faces: FaceLookup, above: ReadonlySet<string>): readonly Item[] {
+  const key = `${deepIdentity(project, source.id)}@${at}@${facesNumber(faces)}`;
+  const known = remembered.get(key);
+  if (known) return known;
+  const inside = new Set([...above, source.id]);
+  const matrices = new Map<string, Matrix>();
+  const surroundings: Surroundings = { faces, purpose: 'output' };
+  const items: Item[] = [];
+  for (const layer of [...inOrder(source.layers)].reverse()) {
+    // Most layers of a composition are outside their spans at a given time; they cost nothing.
+    if (!layer.visible || layer.guide || !isDrawn(layer.kind) || !inSpans(layer.spans, at)) continue;
+    const matrix = worldMatrix(project, source, layer, at, matrices);
+    const { group: drawn } = drawLayer(project, source, layer, at, matrix, surroundings, inside);
+    if (drawn) items.push(drawn);
+  }
+  if (remembered.size >= MOST) remembered.delete(remembered.keys().next().value!);
+  remembered.set(key, items);
+  return items;
+}
+
+const lookups = new WeakMap<FaceLookup, number>();
+let lookupCount = 0;
+
+/** Another set of faces may set the same text differently. */
+function facesNumber(faces: FaceLookup): number {
+  let number = lookups.get(faces);
+  if (number === undefined) lookups.set(faces, (number = ++lookupCount));
+  return number;
+}
+
+function group(matrix: Matrix, items: readonly Item[], more: Partial<Omit<Group, 'kind' | 'matrix' | 'items'>>): Group {
+  return { kind: 'group', matrix, items, opacity: 1, blend: 'normal', frame: null, isolated: false, picture: null, ...more };
+}
+

@@ -1,0 +1,59 @@
+import { hasContentTime, inOrder, inTime, type Composition, type Layer, type Project } from '../model';
+import { DUST, inSpans, type Frames } from '../time';
+import { prepareStack, type OperatorNode, type PreparedStack } from '../timing';
+import { sourceOf, type Source } from './source';
+
+/** A layer's timing, ready to be sampled. `lost` says that its content has no source. */
+export type LayerTiming = { readonly stack: PreparedStack; readonly source: Source | null; readonly lost: boolean };
+
+type Remembered = { readonly host: Composition; readonly behind: unknown; readonly timing: LayerTiming };
+const remembered = new WeakMap<Layer, Remembered>();
+
+/** Prepares a layer's timing once per edit of the layer, its composition or its source. */
+export function timingOf(project: Project, host: Composition, layer: Layer): LayerTiming {
+  const behind = 'source' in layer ? (project.compositions.by[layer.source] ?? project.assets.by[layer.source]) : null;
+  const known = remembered.get(layer);
+  if (known && known.host.rate === host.rate && known.behind === behind) return known.timing;
+  const source = sourceOf(project, host, layer);
+  const stack = prepareStack(inOrder(layer.timing) as unknown as readonly OperatorNode[], {
+    host: host.rate,
+    source,
+    start: layer.start,
+    markers: inTime(layer.markers).filter((marker) => marker.fires).map((marker) => marker.at),
+  });
+  const timing = { stack, source, lost: hasContentTime(layer.kind) && source === null };
+  remembered.set(layer, { host, behind, timing });
+  return timing;
+}
+
+/** A stop on the way from the composition's frame to the picture's. */
+export type Trace = (stop: { readonly kind: 'start' | 'operator' | 'held' | 'shown'; readonly id: string; readonly title: string; readonly at: Frames }) => void;
+
+/**
+ * The source time that a layer shows at a host frame, or null where nothing shows. A layer without content answers its
+ * key time. Spans are asked too unless `anywhere` is set.
+ */
+export function sourceTimeAt(project: Project, host: Composition, layer: Layer, frame: Frames, anywhere = false, trace?: Trace): Frames | null {
+  if (!anywhere && !inSpans(layer.spans, frame)) return null;
+  const { stack, source, lost } = timingOf(project, host, layer);
+  if (lost) return null;
+  if (!source) return stack.keys.at(frame);
+  let at = stack.entry.at(frame);
+  trace?.({ kind: 'start', id: '', title: `${layer.name} starts at ${layer.start}`, at });
+  for (const step of stack.steps) {
+    at = step.map.at(at);
+    trace?.({ kind: 'operator', id: step.id, title: step.title, at });
+  }
+  if (at < -DUST || at >= source.D) return null;
+  at = Math.max(0, at);
+  if (layer.sampling === 'whole') {
+    at = Math.min(source.D - 1, Math.floor(at + DUST));
+    trace?.({ kind: 'held', id: '', title: 'Whole frames', at });
+  }
+  return at;
+}
+
+/** The time of a layer's own channels at a host frame. */
+export function keyTimeAt(project: Project, host: Composition, layer: Layer, frame: Frames): Frames {
+  return timingOf(project, host, layer).stack.keys.at(frame);
+}

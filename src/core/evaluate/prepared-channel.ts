@@ -1,0 +1,63 @@
+import { prepareHeld, prepareScalar, prepareVector, type HeldKey, type ScalarKey, type VectorKey } from '../keys';
+import { inTime, type Channel, type ChannelSpec, type ChannelType } from '../model';
+import type { Frames } from '../time';
+
+type Sampler = (x: Frames) => unknown;
+
+/** Samplers by channel: an edit makes a new channel object, so identity is the key. */
+const prepared = new WeakMap<Channel, Sampler>();
+
+/** The sampler of a channel that is there, for its type. Formulas do not play yet: the keyed value stands. */
+export function channelSampler(channel: Channel, type: ChannelType): Sampler {
+  let sampler = prepared.get(channel);
+  if (!sampler) prepared.set(channel, (sampler = prepare(channel, type)));
+  return sampler;
+}
+
+/** The value of a channel at a time of its own, or its resting value when the layer has none. */
+export function sampleChannel(channel: Channel | null | undefined, spec: ChannelSpec, x: Frames): unknown {
+  return channel ? channelSampler(channel, spec.type)(x) : spec.start;
+}
+
+/** Whether a channel can change over time at all. */
+export function isKeyed(channel: Channel | null | undefined): boolean {
+  return !!channel && inTime(channel.keys).length > 0;
+}
+
+function prepare(channel: Channel, type: ChannelType): Sampler {
+  const { before, after, repeats, value } = channel;
+  const rules = { before, after, repeats };
+  switch (type) {
+    case 'N':
+      return prepareScalar({ ...rules, value: value as number, keys: inTime(channel.keys) as unknown as readonly ScalarKey[] });
+    case 'P':
+    case 'C':
+      return prepareVector({ ...rules, value: value as readonly number[], keys: inTime(channel.keys) as unknown as readonly VectorKey[] });
+    case 'S':
+      return preparePathChannel(channel);
+    case 'T':
+    case 'B':
+    case 'E':
+      return prepareHeld({ ...rules, value, keys: inTime(channel.keys) as readonly HeldKey<unknown>[] });
+  }
+}
+
+type PathValue = { readonly closed: boolean; readonly points: readonly (readonly number[])[] };
+
+/** Outlines blend point by point where their counts agree, else they hold. */
+function preparePathChannel(channel: Channel): Sampler {
+  const keys = inTime(channel.keys);
+  const counts = new Set(keys.map((key) => (key.value as PathValue).points.length));
+  const { before, after, repeats } = channel;
+  const rules = { before, after, repeats };
+  if (keys.length === 0 || counts.size > 1) {
+    return prepareHeld({ ...rules, value: channel.value, keys: keys as readonly HeldKey<unknown>[] });
+  }
+  const { closed } = keys[0]!.value as PathValue;
+  const flat = keys.map((key) => ({ id: key.id, at: key.at, value: (key.value as PathValue).points.flat(), ease: key.ease }) as VectorKey);
+  const sampler = prepareVector({ ...rules, value: [], keys: flat });
+  return (x) => {
+    const numbers = sampler(x);
+    return { closed, points: Array.from({ length: numbers.length / 6 }, (_, i) => numbers.slice(i * 6, i * 6 + 6)) };
+  };
+}

@@ -1,0 +1,155 @@
+import { boundsOf, type Bounds, type Colour, type Ink, type Item, type Matrix, type Outline, type Stroke } from '../display';
+import { setText, type FaceLookup } from '../lettering';
+import { FILL, inOrder, KINDS, type Channel, type ChannelSpec, type Layer, type LayerOf, POSE, STOP, STROKE } from '../model';
+import type { Frames } from '../time';
+import { channelSampler, isKeyed } from './prepared-channel';
+import { drawnPath, ellipse, polygon, rectangle, type PathValue } from './shape-outline';
+
+/** What a layer paints at a time of its channels, and the box around it in its own space (null for nothing to see). */
+export type LayerContent = { readonly items: readonly Item[]; readonly bounds: Bounds | null };
+
+/** A layer whose channels are ready to be sampled; made once per edit of the layer. */
+export type PreparedLayer = {
+  /** From the layer's own space to its parent's. */
+  readonly matrix: (x: Frames) => Matrix;
+  /** 0 … 1. */
+  readonly opacity: (x: Frames) => number;
+  /** Shapes and text alone: other kinds get their content from elsewhere. */
+  readonly content: (x: Frames, faces: FaceLookup) => LayerContent;
+};
+
+const remembered = new WeakMap<Layer, PreparedLayer>();
+
+export function prepareLayer(layer: Layer): PreparedLayer {
+  let prepared = remembered.get(layer);
+  if (!prepared) remembered.set(layer, (prepared = prepare(layer)));
+  return prepared;
+}
+
+type Channels = Readonly<Record<string, Channel | undefined>>;
+type Numbers = (x: Frames) => number;
+
+function prepare(layer: Layer): PreparedLayer {
+  const channels = layer.channels as Channels;
+  const opacity = numberOf(channels['opacity'], POSE.opacity);
+  return {
+    matrix: prepareMatrix(channels),
+    opacity: (x) => Math.min(1, Math.max(0, opacity(x) / 100)),
+    content: layer.kind === 'shape' ? prepareShape(layer) : layer.kind === 'text' ? prepareText(layer) : () => NOTHING,
+  };
+}
+
+const NOTHING: LayerContent = { items: [], bounds: null };
+
+function numberOf(channel: Channel | undefined, spec: ChannelSpec): Numbers {
+  if (!channel) return () => spec.start as number;
+  if (!isKeyed(channel)) return () => channel.value as number;
+  return channelSampler(channel, 'N') as Numbers;
+}
+
+/** move(x, y) · turn · lean · size · move(−pivot), as document.md orders it. */
+function prepareMatrix(channels: Channels): (x: Frames) => Matrix {
+  const at = (name: keyof typeof POSE) => numberOf(channels[name], POSE[name]);
+  const [x, y, pivotX, pivotY] = [at('x'), at('y'), at('pivotX'), at('pivotY')];
+  const [scaleX, scaleY, rotation, skew] = [at('scaleX'), at('scaleY'), at('rotation'), at('skew')];
+  const place = channels['position'] ? (channelSampler(channels['position'], 'P') as (x: Frames) => readonly number[]) : null;
+  return (t) => {
+    const [sx, sy] = [scaleX(t) / 100, scaleY(t) / 100];
+    const turn = (rotation(t) * Math.PI) / 180;
+    const lean = Math.tan((skew(t) * Math.PI) / 180);
+    const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+    const a = cos * sx;
+    const b = sin * sx;
+    const c = (cos * lean - sin) * sy;
+    const d = (sin * lean + cos) * sy;
+    const [px, py] = [pivotX(t), pivotY(t)];
+    const [e, f] = place ? (place(t) as [number, number]) : [x(t), y(t)];
+    return [a, b, c, d, e - a * px - c * py, f - b * px - d * py];
+  };
+}
+
+function prepareShape(layer: LayerOf<'shape'>): PreparedLayer['content'] {
+  const outline = prepareOutline(layer);
+  const { fill, stroke } = prepareInks(layer);
+  return (x) => {
+    const { path, bounds } = outline(x);
+    const [inside, line] = [fill(x), stroke(x)];
+    if (path.length === 0 || (!inside && !line)) return { items: [], bounds };
+    return { items: [{ kind: 'path', outline: path, rule: layer.rule, fill: inside, stroke: line }], bounds };
+  };
+}
+
+function prepareOutline(layer: LayerOf<'shape'>): (x: Frames) => { readonly path: Outline; readonly bounds: Bounds | null } {
+  const channels = layer.channels as Channels;
+  const at = (name: 'width' | 'height' | 'corner' | 'sides' | 'inner') => numberOf(channels[name], KINDS.shape[name]);
+  const [width, height, corner, sides, inner] = [at('width'), at('height'), at('corner'), at('sides'), at('inner')];
+  const drawn = channels['outline'] ? channelSampler(channels['outline'], 'S') : () => KINDS.shape.outline.start;
+  const corners = (x: Frames) => Math.min(64, Math.max(3, sides(x)));
+  const draw = (x: Frames): Outline => {
+    switch (layer.shape) {
+      case 'rectangle': return rectangle(width(x), height(x), corner(x));
+      case 'ellipse': return ellipse(width(x), height(x));
+      case 'polygon': return polygon(width(x), height(x), corners(x), null);
+      case 'star': return polygon(width(x), height(x), corners(x), inner(x) / 100);
+      case 'path': return drawnPath(drawn(x) as PathValue);
+    }
+  };
+  const both = (x: Frames) => {
+    const path = draw(x);
+    return { path, bounds: boundsOf(path) };
+  };
+  const geometry = ['width', 'height', 'corner', 'sides', 'inner', 'outline'];
+  if (geometry.some((name) => isKeyed(channels[name]))) return both;
+  // The same outline object for every frame: painters remember what they made of it.
+  let still: ReturnType<typeof both> | null = null;
+  return () => (still ??= both(0));
+}
+
+function prepareText(layer: LayerOf<'text'>): PreparedLayer['content'] {
+  const channels = layer.channels as Channels;
+  const at = (name: 'size' | 'leading' | 'tracking' | 'boxWidth') => numberOf(channels[name], KINDS.text[name]);
+  const [size, leading, tracking, boxWidth] = [at('size'), at('leading'), at('tracking'), at('boxWidth')];
+  const text = channels['text'] ? (channelSampler(channels['text'], 'T') as (x: Frames) => string) : () => '';
+  const { fill, stroke } = prepareInks(layer);
+  let last: { readonly key: string; readonly set: ReturnType<typeof setText> } | null = null;
+  return (x, faces) => {
+    const face = faces(layer.font, layer.weight, layer.italic);
+    if (!face) return NOTHING;
+    const setting = { text: text(x), size: size(x), leading: leading(x), tracking: tracking(x), boxWidth: boxWidth(x), align: layer.align };
+    const key = JSON.stringify(setting);
+    if (last?.key !== key) last = { key, set: setText(face, setting) };
+    const { outline, bounds } = last.set;
+    const [inside, line] = [fill(x), stroke(x)];
+    if (outline.length === 0 || (!inside && !line)) return { items: [], bounds };
+    return { items: [{ kind: 'path', outline, rule: 'nonzero', fill: inside, stroke: line }], bounds };
+  };
+}
+
+function prepareInks({ fill, stroke }: LayerOf<'shape'> | LayerOf<'text'>) {
+  const colour = (channel: Channel | undefined, start: Colour): ((x: Frames) => Colour) =>
+    channel ? (channelSampler(channel, 'C') as (x: Frames) => Colour) : () => start;
+  const point = (channel: Channel | undefined): ((x: Frames) => readonly [number, number]) =>
+    channel ? (channelSampler(channel, 'P') as (x: Frames) => readonly [number, number]) : () => [0, 0];
+  const fills = fill.channels as Channels;
+  const strokes = stroke.channels as Channels;
+  const flat = colour(fills['colour'], FILL.colour.start);
+  const [from, to] = [point(fills['from']), point(fills['to'])];
+  const stops = inOrder(fill.stops)
+    .filter((stop) => !stop.off)
+    .map((stop) => ({ at: numberOf(stop.channels.at, STOP.at), colour: colour(stop.channels.colour, STOP.colour.start) }));
+  const inside = (x: Frames): Ink | null => {
+    if (fill.off || fill.kind === 'none') return null;
+    if (fill.kind === 'flat') return { kind: 'flat', colour: flat(x) };
+    const list = stops.map((stop) => [Math.min(1, Math.max(0, stop.at(x) / 100)), stop.colour(x)] as const);
+    return { kind: fill.kind, from: from(x), to: to(x), stops: list.sort((a, b) => a[0] - b[0]) };
+  };
+  const line = colour(strokes['colour'], STROKE.colour.start);
+  const [width, shift] = [numberOf(strokes['width'], STROKE.width), numberOf(strokes['dashShift'], STROKE.dashShift)];
+  const outside = (x: Frames): Stroke | null => {
+    const w = width(x);
+    if (stroke.off || !(w > 0)) return null;
+    return { ink: { kind: 'flat', colour: line(x) }, width: w, dash: stroke.dash, dashShift: shift(x), cap: stroke.cap, join: stroke.join, miter: stroke.miter };
+  };
+  return { fill: inside, stroke: outside };
+}
+

@@ -1,0 +1,49 @@
+import { hasContentTime, inOrder, member, type Layer, type Project } from '../model';
+import type { Frames } from '../time';
+import { operatorOf } from '../timing';
+import { sourceTimeAt } from './layer-timing';
+import { compositionOf } from './source';
+
+/** One stop of the trail: the number first, what made it beneath. */
+export type TrailStop = {
+  readonly at: Frames;
+  readonly title: string;
+  /** What a click leads to. */
+  readonly leads: { readonly kind: 'none' } | { readonly kind: 'operator'; readonly id: string } | { readonly kind: 'nest'; readonly composition: string };
+};
+
+export type Trail = {
+  readonly stops: readonly TrailStop[];
+  /** Why nothing shows, when nothing does. */
+  readonly nothing: string | null;
+};
+
+/** From a composition's frame to the picture of a layer: the same call that paints, with a trace. */
+export function trail(project: Project, compositionId: string, layerId: string, frame: Frames): Trail | null {
+  const host = compositionOf(project, compositionId);
+  const layer = host && member(host.layers.by, layerId);
+  if (!host || !layer) return null;
+  const stops: TrailStop[] = [{ at: frame, title: host.name, leads: { kind: 'none' } }];
+  const at = sourceTimeAt(project, host, layer, frame, true, (stop) =>
+    stops.push({ at: stop.at, title: stop.title, leads: stop.kind === 'operator' ? { kind: 'operator', id: stop.id } : { kind: 'none' } }));
+  const source = 'source' in layer ? (compositionOf(project, layer.source)?.name ?? null) : null;
+  if (hasContentTime(layer.kind) && at !== null && source !== null && 'source' in layer) {
+    stops.push({ at, title: `of ${source}`, leads: { kind: 'nest', composition: layer.source } });
+  } else if (!hasContentTime(layer.kind) && at !== null) {
+    stops.push({ at, title: `${layer.name}'s own keys`, leads: { kind: 'none' } });
+  }
+  return { stops, nothing: whyNothing(layer, frame, at, source) };
+}
+
+function whyNothing(layer: Layer, frame: Frames, at: Frames | null, source: string | null): string | null {
+  const outside = !layer.spans.some(([from, to]) => frame >= from && frame < to);
+  if (outside) return `outside the bar of ${layer.name}`;
+  if (!hasContentTime(layer.kind) || at !== null) return null;
+  if (source === null) return `the source of ${layer.name} is missing`;
+  return `${source} has no picture at that time`;
+}
+
+/** Operators of a layer that are kept and do not play yet. */
+export function keptOperators(layer: Layer): readonly string[] {
+  return inOrder(layer.timing).filter((node) => !node.off && !operatorOf(node.op)).map((node) => node.op);
+}

@@ -1,0 +1,10 @@
+export { channelsOfLayer, findChannel, type FoundChannel } from './find-channel';
+export { EFFECTS, FILL, hasContentTime, isDrawn, KINDS, POSE, STOP, STROKE, type ChannelSpec, type ChannelType, type ChannelUnit, type LayerKind } from './channel-spec';
+export { sayIssue, type Issue, type Parsed, type Place } from './issue';
+export { fromMemory, inOrder, inTime, member, toMemory, type Ordered, type Timed } from './lists';
+export type { Asset, Channel, Composition, Layer, LayerOf, Marker, OperatorEntry, Project } from './project';
+export { readLayer, readProject, readProjectFile } from './read';
+export { BLENDS } from './schema/layers';
+export { KEPT_OPERATORS } from './schema/operators';
+export { FORMAT, projectFile, VERSION, type ProjectFileInput } from './schema/project';
+export { toLayerFile, toProjectFile, writeProject } from './write';

@@ -1,0 +1,66 @@
+/**
+ * Lists in memory are records by id, so that a change can name one member for ever. Members that lie in time (keys,
+ * markers) have no other order; the rest keep an order of ids beside them.
+ */
+export type Timed<T> = Readonly<Record<string, T>>;
+export type Ordered<T> = { readonly order: readonly string[]; readonly by: Readonly<Record<string, T>> };
+
+/** Which fields hold lists, whatever they stand on, and the letter that missing ids begin with. */
+export const LISTS = {
+  keys: { kind: 'timed', letter: 'k' },
+  markers: { kind: 'timed', letter: 'm' },
+  assets: { kind: 'ordered', letter: 'a' },
+  compositions: { kind: 'ordered', letter: 'c' },
+  layers: { kind: 'ordered', letter: 'l' },
+  timing: { kind: 'ordered', letter: 't' },
+  masks: { kind: 'ordered', letter: 'q' },
+  effects: { kind: 'ordered', letter: 'e' },
+  stops: { kind: 'ordered', letter: 's' },
+  takes: { kind: 'ordered', letter: 'n' },
+  dials: { kind: 'ordered', letter: 'd' },
+} as const;
+
+export type ListField = keyof typeof LISTS;
+
+/** A member of a timed list, if it is there. */
+export function member<T>(list: Readonly<Record<string, T>>, id: string): T | undefined {
+  return Object.hasOwn(list, id) ? list[id] : undefined;
+}
+
+/** Members in their order. */
+export function inOrder<T>(list: Ordered<T>): readonly T[] {
+  let members = ordered.get(list);
+  if (!members) ordered.set(list, (members = list.order.map((id) => list.by[id]!).filter((one) => one !== undefined)));
+  return members as readonly T[];
+}
+const ordered = new WeakMap<object, readonly unknown[]>();
+
+/** Members in order of time; the same list answers with the same array. */
+export function inTime<T extends { readonly at: number }>(list: Timed<T>): readonly T[] {
+  let members = timed.get(list);
+  if (!members) timed.set(list, (members = Object.values(list).sort((a, b) => a.at - b.at)));
+  return members as readonly T[];
+}
+const timed = new WeakMap<object, readonly { readonly at: number }[]>();
+
+/** File form to memory form, all the way down. Ids are there already. */
+export function toMemory(value: unknown, field?: string): unknown {
+  if (Array.isArray(value)) {
+    const list = field !== undefined && Object.hasOwn(LISTS, field) ? LISTS[field as ListField] : null;
+    if (!list) return value;
+    const by = Object.fromEntries(value.map((one: { id: string }) => [one.id, toMemory(one)]));
+    return list.kind === 'timed' ? by : { order: value.map((one: { id: string }) => one.id), by };
+  }
+  if (value === null || typeof value !== 'object') return value;
+  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, toMemory(inner, key)]));
+}
+
+/** Memory form to file form: the inverse of `toMemory`. */
+export function fromMemory(value: unknown, field?: string): unknown {
+  if (value === null || typeof value !== 'object' || Array.isArray(value)) return value;
+  const list = field !== undefined && Object.hasOwn(LISTS, field) ? LISTS[field as ListField] : null;
+  if (list?.kind === 'timed') return inTime(value as Timed<{ at: number }>).map((one) => fromMemory(one));
+  // `dials` is a list on a layer of dials, and a plain record of channels on a nest.
+  if (list?.kind === 'ordered' && 'order' in value && 'by' in value) return inOrder(value as Ordered<unknown>).map((one) => fromMemory(one));
+  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, fromMemory(inner, key)]));
+}

@@ -1,0 +1,95 @@
+import * as z from 'zod';
+import type { ChannelSpec, ChannelSpecs, ChannelType } from '../channel-spec';
+import { at, partId } from './parts';
+
+const pair = z.tuple([z.number(), z.number()]);
+const handle = z.tuple([z.number(), z.number()]);
+const colour = z.tuple([z.number(), z.number(), z.number(), z.number()]);
+const path = z.strictObject({
+  closed: z.boolean(),
+  points: z.array(z.tuple([z.number(), z.number(), z.number(), z.number(), z.number(), z.number()])),
+});
+
+const rightHandle = z.union([
+  z.literal('hold'),
+  z.literal('smooth'),
+  handle.refine(([dt]) => dt >= 0, 'a right handle points forward: its first number is 0 or more'),
+]);
+const leftHandle = z.union([
+  z.literal('smooth'),
+  handle.refine(([dt]) => dt <= 0, 'a left handle points back: its first number is 0 or less'),
+]);
+const ease = z.union([
+  z.enum(['linear', 'hold']),
+  z
+    .tuple([z.number(), z.number(), z.number(), z.number()])
+    .refine(([x1, , x2]) => x1 >= 0 && x1 <= 1 && x2 >= 0 && x2 <= 1, 'the first and third number of an ease lie within 0 and 1'),
+]);
+
+const keyBase = { id: partId, at, kept: z.unknown().optional(), joined: z.boolean().default(false) };
+
+/** A key of a scalar channel; also of a `remap`, whose values are times. */
+export const scalarKey = z.strictObject({
+  ...keyBase,
+  value: z.number(),
+  right: rightHandle.optional(),
+  left: leftHandle.optional(),
+});
+export { leftHandle, rightHandle };
+
+const vectorKey = <T extends z.ZodType>(value: T) =>
+  z.strictObject({
+    ...keyBase,
+    value,
+    ease: ease.optional(),
+    pathLeft: pair.optional(),
+    pathRight: pair.optional(),
+  });
+const heldKey = <T extends z.ZodType>(value: T) => z.strictObject({ ...keyBase, value });
+
+function keyed<V extends z.ZodType, K extends z.ZodType<{ id?: string | undefined; at: number }>>(value: V, key: K, start: unknown) {
+  const outside = z.enum(['hold', 'repeat', 'climb', 'swing', 'glide']).default('hold');
+  return z.strictObject({
+    value: value.default(start as never),
+    keys: z.array(key).superRefine(refuseTwins).default([]),
+    before: outside,
+    after: outside,
+    repeats: z.int().min(1).nullable().default(null),
+    formula: z.string().max(20_000).nullable().default(null),
+    formulaOff: z.boolean().default(false),
+    limits: pair.nullable().default(null),
+  });
+}
+
+/** Two keys at one time would leave the value there open. */
+export function refuseTwins(keys: readonly { at: number }[], context: z.RefinementCtx): void {
+  const seen = new Set<number>();
+  keys.forEach((key, i) => {
+    if (seen.has(key.at)) context.addIssue({ code: 'custom', path: [i], message: `there is another key at frame ${key.at}; move one of them` });
+    seen.add(key.at);
+  });
+}
+
+const SCHEMAS = {
+  N: (start: unknown) => keyed(z.number(), scalarKey, start),
+  P: (start: unknown) => keyed(pair, vectorKey(pair), start),
+  C: (start: unknown) => keyed(colour, vectorKey(colour), start),
+  S: (start: unknown) => keyed(path, vectorKey(path), start),
+  T: (start: unknown) => keyed(z.string().max(20_000), heldKey(z.string().max(20_000)), start),
+  B: (start: unknown) => keyed(z.boolean(), heldKey(z.boolean()), start),
+  E: (start: unknown) => keyed(z.string(), heldKey(z.string()), start),
+} as const satisfies Record<ChannelType, (start: unknown) => z.ZodType>;
+
+type ChannelSchema<T extends ChannelType> = z.ZodOptional<ReturnType<(typeof SCHEMAS)[T]>>;
+
+/** The `channels` object of a layer or part: any of its channels, nothing else. */
+export function channelsOf<S extends ChannelSpecs>(specs: S) {
+  const shape = Object.fromEntries(
+    Object.entries(specs).map(([name, spec]: [string, ChannelSpec]) => [name, SCHEMAS[spec.type](spec.start).optional()]),
+  ) as unknown as { [K in keyof S]: ChannelSchema<S[K]['type']> };
+  return z.strictObject(shape).default({} as never);
+}
+
+/** A channel of a dial or of a nest's dial: its type is the dial's, so any is read. */
+export const anyChannel = z.union([SCHEMAS.N(0), SCHEMAS.P([0, 0]), SCHEMAS.C([1, 1, 1, 1]), SCHEMAS.T(''), SCHEMAS.B(false)]);
+export const dialChannels = z.strictObject({ value: anyChannel.optional() }).default({});

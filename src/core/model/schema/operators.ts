@@ -1,0 +1,61 @@
+import * as z from 'zod';
+import { numberField, OPERATORS, type Operator } from '../../timing';
+import { leftHandle, refuseTwins, rightHandle } from './channel';
+import { at, name, partId } from './parts';
+
+const base = { id: partId, name: name.default(''), off: z.boolean().default(false), on: z.enum(['content', 'keys', 'both']).optional() };
+
+type Played = { [K in Operator['op']]: ReturnType<typeof played<Extract<Operator, { op: K }>>> }[Operator['op']];
+
+function played<D extends Operator>(definition: D) {
+  return z.strictObject({ op: z.literal(definition.op as D['op']), ...base, ...(definition.shape as D['shape']) });
+}
+
+const pairs = z.array(z.tuple([z.number(), z.number()]));
+
+/** Kinds whose fields are settled and kept, and which do not play yet: a layer passes over them and says so. */
+const remap = z.strictObject({
+  op: z.literal('remap'),
+  ...base,
+  keys: z
+    .array(z.strictObject({ id: partId, at, to: z.number(), right: rightHandle.optional(), left: leftHandle.optional(), joined: z.boolean().default(false) }))
+    .superRefine(refuseTwins)
+    .default([]),
+});
+const ramp = z
+  .strictObject({
+    op: z.literal('ramp'),
+    ...base,
+    cuts: z.array(z.number().positive()),
+    rates: z.array(z.number()),
+    blend: z.union([z.number().min(0), z.array(z.tuple([z.number().min(0), z.number().min(0)]))]).default(0),
+  })
+  .superRefine(({ cuts, rates, blend }, context) => {
+    if (rates.length !== cuts.length + 1) context.addIssue({ code: 'custom', path: ['rates'], message: `${cuts.length} cuts need ${cuts.length + 1} rates, and there are ${rates.length}` });
+    if (cuts.some((cut, i) => i > 0 && cut <= cuts[i - 1]!)) context.addIssue({ code: 'custom', path: ['cuts'], message: 'cuts rise from one to the next' });
+    if (Array.isArray(blend) && blend.length !== cuts.length) context.addIssue({ code: 'custom', path: ['blend'], message: 'a list of blends has one pair per cut' });
+  });
+const elastic = z.strictObject({ op: z.literal('elastic'), ...base, length: numberField() });
+const cue = z.strictObject({ op: z.literal('cue'), ...base, moves: pairs });
+const pins = z
+  .strictObject({ op: z.literal('pins'), ...base, pins: pairs.min(1), shape: z.enum(['linear', 'smooth']).default('linear') })
+  .superRefine(({ pins: list, shape }, context) => {
+    const rising = [...list].sort((a, b) => a[0] - b[0]);
+    if (rising.some((pin, i) => i > 0 && pin[0] === rising[i - 1]![0])) context.addIssue({ code: 'custom', path: ['pins'], message: 'two pins stand at one frame' });
+    if (shape === 'smooth' && rising.some((pin, i) => i > 0 && pin[1] <= rising[i - 1]![1]))
+      context.addIssue({ code: 'custom', path: ['pins'], message: 'smooth pins must rise in both times; use linear ones to play backwards' });
+  });
+const formula = z.strictObject({ op: z.literal('formula'), ...base, source: z.string().max(20_000) });
+
+export const KEPT_OPERATORS = ['remap', 'ramp', 'elastic', 'cue', 'pins', 'formula'] as const;
+
+export const operator = z
+  .discriminatedUnion('op', [...(OPERATORS.map((definition) => played(definition as never)) as unknown as [Played, ...Played[]]), remap, ramp, elastic, cue, pins, formula])
+  .superRefine((node, context) => {
+    const refuse = (field: string, message: string) => context.addIssue({ code: 'custom', path: [field], message });
+    if (node.op === 'step' && typeof node.every === 'number' && node.every <= 0) refuse('every', 'it holds every picture for more than 0 frames');
+    if (node.op === 'pause' && typeof node.for === 'number' && node.for < 0) refuse('for', 'a pause lasts 0 frames or more');
+    if (node.op === 'loop' && typeof node.count === 'number' && node.count < 1) refuse('count', 'a loop plays at least once');
+    if ((node.op === 'loop' || node.op === 'reverse') && typeof node.from === 'number' && typeof node.to === 'number' && node.to <= node.from)
+      refuse('to', `it must end after frame ${node.from}, where it begins`);
+  });

@@ -1,0 +1,14 @@
+import type { Frames } from './units';
+
+/** How near to a whole frame a time must be to count as that frame. */
+export const DUST = 1e-6;
+
+/**
+ * The dust rule: a time within 1e-6 of a whole frame *is* that whole frame. Applied after every conversion between
+ * rates and after every operator, so that 30→24→30 nests meet their edges exactly.
+ */
+export function dust(at: Frames): Frames {
+  const whole = Math.round(at);
+  // `+ 0` turns -0 into 0, so that a source time never prints as "-0".
+  return Math.abs(at - whole) <= DUST ? whole + 0 : at;
+}

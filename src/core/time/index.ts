@@ -1,0 +1,17 @@
+export type { Beats, Frames, Seconds } from './units';
+export { DUST, dust } from './dust';
+export {
+  convertExactly,
+  convertFrames,
+  frameOnScreen,
+  framesPerSecond,
+  ratio,
+  sameRate,
+  toFrames,
+  toSeconds,
+  type Rate,
+} from './rate';
+export { clipSpan, hull, inSpans, mergeSpans, moveSpans, trimEnd, trimStart, type Span } from './span';
+export { barAndBeat, beatAt, frameOfBeat, type Tempo } from './tempo';
+export { formatTimecode, parseTimecode } from './timecode';
+export { readTypedTime, type TypedTime } from './typed-time';

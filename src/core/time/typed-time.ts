@@ -1,0 +1,62 @@
+import { toFrames, type Rate } from './rate';
+import { barAndBeat, frameOfBeat, beatAt, type Tempo } from './tempo';
+import { formatTimecode, parseTimecode } from './timecode';
+import type { Frames } from './units';
+
+/** How a typed time was read, for the line under the field. */
+export type TypedTime =
+  | { readonly ok: true; readonly at: Frames; readonly read: string }
+  | { readonly ok: false; readonly why: string };
+
+/**
+ * Reads a time as people type it: `132`, `132f`, `4.4s`, `4:12` (timecode), `bar 2.3`, `3b` (beats), and `+10f` or
+ * `-1s` from where the playhead stands.
+ */
+export function readTypedTime(text: string, from: { at: Frames; rate: Rate; tempo: Tempo | null }): TypedTime {
+  const typed = text.trim().toLowerCase();
+  if (typed === '') return { ok: false, why: 'Type frames (132), seconds (4.4s), timecode (4:12) or a bar (bar 2.3).' };
+  const step = /^([+-])\s*(\d.*)$/.exec(typed);
+  if (step) {
+    const length = readLength(step[2]!, from);
+    if (typeof length === 'string') return { ok: false, why: length };
+    return answer(from.at + (step[1] === '-' ? -length : length), from);
+  }
+  const code = parseTimecode(typed, from.rate);
+  if (code !== null) return answer(code, from);
+  const bar = /^(?:bar\s*)(\d+)(?:[.\s](\d+(?:\.\d+)?))?$/.exec(typed);
+  if (bar) {
+    if (!from.tempo) return { ok: false, why: 'This composition has no tempo yet, so it has no bars.' };
+    const beat = (Number(bar[1]) - 1) * from.tempo.meter[0] + Number(bar[2] ?? 1) - 1;
+    return answer(frameOfBeat(beat, from.tempo, from.rate), from);
+  }
+  const length = readLength(typed, from);
+  if (typeof length === 'string') return { ok: false, why: length };
+  const beats = typed.endsWith('b') && from.tempo ? from.tempo.offset : 0;
+  return answer(length + beats, from);
+}
+
+/** A length in frames, or the sentence that says why it is none. */
+function readLength(typed: string, { at, rate, tempo }: { at: Frames; rate: Rate; tempo: Tempo | null }): Frames | string {
+  const match = /^(\d+(?:\.\d+)?|\.\d+)\s*(f|frames?|s|sec|seconds?|b|beats?|bars?)?$/.exec(typed);
+  if (!match) return `“${typed}” is not a time. Type frames (132), seconds (4.4s), timecode (4:12) or a bar (bar 2.3).`;
+  const number = Number(match[1]);
+  const named = match[2] ?? 'f';
+  if (named.startsWith('f')) return number;
+  if (named.startsWith('s')) return toFrames(number, rate);
+  if (!tempo) return 'This composition has no tempo yet, so it has no beats.';
+  const beats = named.startsWith('bar') ? number * tempo.meter[0] : number;
+  const here = tempo.map ? beatAt(at, tempo, rate) : 0;
+  return frameOfBeat(here + beats, tempo, rate) - frameOfBeat(here, tempo, rate);
+}
+
+function answer(at: Frames, { rate, tempo }: { rate: Rate; tempo: Tempo | null }): TypedTime {
+  // People aim at frames: a bar that falls between two is read as the nearer one.
+  const whole = Math.round(at);
+  const place = tempo ? barAndBeat(beatAt(whole, tempo, rate), tempo) : null;
+  const bar = place ? `, bar ${place.bar}.${trimNumber(place.beat)}` : '';
+  return { ok: true, at: whole, read: `frame ${whole}, ${formatTimecode(whole, rate)}${bar}` };
+}
+
+function trimNumber(value: number): string {
+  return String(Math.round(value * 100) / 100);
+}

@@ -1,0 +1,21 @@
+import { dust } from '../../time';
+import { numberField } from '../number-field';
+import { defineOperator, holdInside } from '../operator';
+import { held } from '../segment';
+
+export const freeze = defineOperator({
+  op: 'freeze',
+  title: 'Freeze',
+  about: 'Shows one frame all the time.',
+  shape: { at: numberField() },
+  fields: { at: { label: 'At', unit: 'frames' } },
+  tell: ({ at }) => `on frame ${at}`,
+  prepare: (params, { D }) => {
+    const still = dust(holdInside(Number(params.at), D));
+    return { at: () => still, segment: () => held(-Infinity, Infinity, still) };
+  },
+  examples: [
+    { given: { at: 12 }, x: 99, becomes: 12 },
+    { given: { at: 60 }, D: 60, x: 0, becomes: 59 },
+  ],
+});

@@ -1,0 +1,32 @@
+import { dust } from '../../time';
+import { numberField } from '../number-field';
+import { defineOperator, holdInside } from '../operator';
+import { held, straight } from '../segment';
+
+export const pause = defineOperator({
+  op: 'pause',
+  title: 'Pause',
+  about: 'Holds a frame for a while and pushes the rest on.',
+  shape: { at: numberField(), for: numberField() },
+  fields: { at: { label: 'At', unit: 'frames' }, for: { label: 'For', unit: 'frames' } },
+  tell: (params) => `at ${params.at} for ${params.for} frames`,
+  prepare: (params, { D }) => {
+    const [at, length] = [Number(params.at), Math.max(0, Number(params.for))];
+    const still = holdInside(at, D);
+    const end = at + length;
+    return {
+      at: (x) => dust(x < at ? x : x < end ? still : x - length),
+      segment: (x, side) =>
+        x < at || (x === at && side === 'left') ? straight(-Infinity, at, 0, 0, 1)
+        : x < end || (x === end && side === 'left' && length > 0) ? held(at, end, still)
+        : straight(end, Infinity, end, at, 1),
+    };
+  },
+  examples: [
+    { given: { at: 10, for: 6 }, x: 9, becomes: 9 },
+    { given: { at: 10, for: 6 }, x: 15, becomes: 10 },
+    { given: { at: 10, for: 6 }, x: 16, becomes: 10 },
+    { given: { at: 10, for: 6 }, x: 18, becomes: 12 },
+    { given: { at: 60, for: 6 }, D: 60, x: 62, becomes: 59 },
+  ],
+});

@@ -1,0 +1,32 @@
+import { dust } from '../../time';
+import { numberField, numberOrNull } from '../number-field';
+import { defineOperator } from '../operator';
+import { held, straight } from '../segment';
+
+export const reverse = defineOperator({
+  op: 'reverse',
+  title: 'Reverse',
+  about: 'Plays backwards from the last frame and stays on the first.',
+  shape: { from: numberField(0), to: numberOrNull() },
+  fields: { from: { label: 'From', unit: 'frames' }, to: { label: 'To', unit: 'frames' } },
+  tell: ({ from, to }) => (to === null ? 'from the end to the start' : `frames ${from} to ${to}`),
+  prepare: (params, { D }) => {
+    const from = Number(params.from);
+    // A part shorter than a frame has one frame to show.
+    const last = Math.max(from, Number(params.to ?? D ?? from + 1) - 1);
+    return {
+      at: (x) => dust(Math.max(from, Math.min(last, from + last - x))),
+      segment: (x, side) =>
+        x < from || (side === 'left' && x === from) || last === from ? held(-Infinity, last === from ? Infinity : from, last)
+        : x < last || (side === 'left' && x === last) ? straight(from, last, from, last, -1)
+        : held(last, Infinity, from),
+    };
+  },
+  examples: [
+    { given: {}, D: 20, x: 0, becomes: 19 },
+    { given: {}, D: 20, x: 19, becomes: 0 },
+    { given: {}, D: 20, x: 24, becomes: 0 },
+    { given: {}, D: 20, x: -5, becomes: 19 },
+    { given: { from: 5, to: 15 }, D: 20, x: 7, becomes: 12 },
+  ],
+});

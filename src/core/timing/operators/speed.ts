@@ -1,0 +1,24 @@
+import { dust } from '../../time';
+import { numberField } from '../number-field';
+import { defineOperator } from '../operator';
+import { straight } from '../segment';
+
+export const speed = defineOperator({
+  op: 'speed',
+  title: 'Speed',
+  about: 'Plays faster or slower around one frame that stays where it is.',
+  shape: { rate: numberField(), at: numberField(0) },
+  fields: { rate: { label: 'Rate', unit: 'factor' }, at: { label: 'Around', unit: 'frames' } },
+  tell: ({ rate, at }) => `${typeof rate === 'number' ? Math.round(rate * 1000) / 10 : rate} %${at === 0 ? '' : ` around ${at}`}`,
+  prepare: (params) => {
+    const [rate, at] = [Number(params.rate), Number(params.at)];
+    const segment = straight(-Infinity, Infinity, at, at, rate);
+    return { at: (x) => dust(at + (x - at) * rate), segment: () => segment };
+  },
+  examples: [
+    { given: { rate: 0.5, at: 10 }, x: 0, becomes: 5 },
+    { given: { rate: 2 }, x: 7, becomes: 14 },
+    { given: { rate: -1 }, x: 3, becomes: -3 },
+    { given: { rate: 0, at: 4 }, x: 90, becomes: 4 },
+  ],
+});

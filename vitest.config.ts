@@ -1,0 +1,12 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    include: ['src/**/*.test.ts', 'tests/**/*.test.ts'],
+    // PGlite takes seconds to open on a busy machine.
+    testTimeout: 30_000,
+    hookTimeout: 60_000,
+    maxWorkers: 2,
+    reporters: ['default'],
+  },
+});
