@@ -26,7 +26,8 @@ const house = {
           if (!to || to === from) return;
           if (!mayImport(from, to)) context.report({ node, message: `${from} may not import ${to}; see scripts/house.mjs.` });
           const inside = target.slice(to.length + 1);
-          const door = inside === '' || inside === 'index' || ['wire', 'ui', 'workers', 'islands', 'server'].includes(to);
+          const sameHouse = from.startsWith('painter/') && to === 'painter';
+          const door = sameHouse || inside === '' || inside === 'index' || ['wire', 'ui', 'workers', 'islands', 'server'].includes(to);
           if (!door) context.report({ node, message: `Import ${to} through its index, not ${inside}.` });
         };
         return {

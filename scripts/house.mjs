@@ -11,14 +11,16 @@ export const TABLE = {
   'core/evaluate': ['core/time', 'core/keys', 'core/timing', 'core/model', 'core/display', 'core/lettering'],
   'core/checks': ['core/time', 'core/timing', 'core/model', 'core/evaluate'],
   'core/commands': ['core/time', 'core/keys', 'core/timing', 'core/model', 'core/evaluate', 'core/display', 'core/checks'],
+  'painter/node': ['painter', 'core/display', 'core/lettering'],
+  'painter/browser': ['painter', 'core/display', 'core/lettering'],
   painter: ['core/display', 'core/lettering'],
-  workers: ['core/*', 'painter'],
+  workers: ['core/*', 'painter', 'painter/browser'],
   wire: ['core/model', 'core/commands'],
   server: ['wire', 'core/*'],
   ui: [],
   islands: ['ui', 'core/*', 'wire', 'workers'],
   pages: ['islands', 'server'],
-  cli: ['core/*', 'painter'],
+  cli: ['core/*', 'painter', 'painter/node'],
 };
 
 export const FOLDERS = Object.keys(TABLE);

@@ -1,10 +1,11 @@
 import { Refusal, WrongUsage } from './refusal';
 import type { Verb } from './verb';
 import { check } from './verbs/check';
+import { render } from './verbs/render';
 import { sourcetime } from './verbs/sourcetime';
 import { values } from './verbs/values';
 
-const VERBS: readonly Verb[] = [values, sourcetime, check];
+const VERBS: readonly Verb[] = [values, sourcetime, check, render];
 
 function help(): string {
   const width = Math.max(...VERBS.map((verb) => verb.usage.length));

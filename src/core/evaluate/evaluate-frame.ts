@@ -19,6 +19,12 @@ export type Surroundings = {
 /** A layer that the frame shows, for handles and picking: its matrix to the composition and the box of its content. */
 export type ShownLayer = { readonly id: string; readonly matrix: Matrix; readonly bounds: Bounds | null };
 
+/** Layers that one frame may be made of, however often nests repeat them. More than that is a knot, not a film. */
+const BUDGET = 200_000;
+
+/** What is left of the budget, and whether it ran out. */
+type Purse = { left: number };
+
 export type EvaluatedFrame = {
   readonly width: number;
   readonly height: number;
@@ -26,6 +32,8 @@ export type EvaluatedFrame = {
   readonly root: Group;
   /** Every layer of the composition, shown or not, in the order of the list. */
   readonly layers: readonly ShownLayer[];
+  /** Set when the frame is made of more layers than anybody can paint: the rest was left out. */
+  readonly tooMuch: boolean;
 };
 
 /** What a composition shows at a frame of its own: the one page that tells how frame 42 comes about. */
@@ -36,6 +44,7 @@ export function evaluateFrame(project: Project, id: string, frame: Frames, surro
   const soloed = surroundings.purpose === 'bench' && layers.some((layer) => layer.solo);
   const matrices = new Map<string, Matrix>();
   const above = new Set([id]);
+  const purse: Purse = { left: BUDGET };
   const shown: ShownLayer[] = [];
   const items: Item[] = [];
   // The first layer of the list lies on top, so painting starts with the last.
@@ -43,7 +52,7 @@ export function evaluateFrame(project: Project, id: string, frame: Frames, surro
     if (!isDrawn(layer.kind)) continue;
     const matrix = worldMatrix(project, composition, layer, frame, matrices);
     const hidden = !layer.visible || (soloed && !layer.solo) || (layer.guide && surroundings.purpose === 'output');
-    const drawn = drawLayer(project, composition, layer, frame, matrix, surroundings, above);
+    const drawn = drawLayer(project, composition, layer, frame, matrix, surroundings, above, purse);
     shown.push({ id: layer.id, matrix, bounds: drawn.bounds });
     if (!hidden && drawn.group) items.push(drawn.group);
   }
@@ -53,16 +62,18 @@ export function evaluateFrame(project: Project, id: string, frame: Frames, surro
     background: composition.background === null ? null : readColour(composition.background),
     root: group(IDENTITY, items, { frame: [composition.width, composition.height] }),
     layers: shown.reverse(),
+    tooMuch: purse.left < 0,
   };
 }
 
 /** Time → keys → items, for one layer at one host frame. */
 function drawLayer(
-  project: Project, host: Composition, layer: Layer, frame: Frames, matrix: Matrix, surroundings: Surroundings, above: ReadonlySet<string>,
+  project: Project, host: Composition, layer: Layer, frame: Frames, matrix: Matrix, surroundings: Surroundings, above: ReadonlySet<string>, purse: Purse,
 ): { readonly group: Group | null; readonly bounds: Bounds | null } {
+  if (purse.left-- <= 0) return { group: null, bounds: null };
   const x = keyTimeAt(project, host, layer, frame);
   const prepared = prepareLayer(layer);
-  const { items, bounds, nest } = contentOf(project, host, layer, frame, x, surroundings, above);
+  const { items, bounds, nest } = contentOf(project, host, layer, frame, x, surroundings, above, purse);
   if (items.length === 0 || !inSpans(layer.spans, frame)) return { group: null, bounds };
   const opacity = prepared.opacity(x);
   if (opacity === 0) return { group: null, bounds };
@@ -78,7 +89,7 @@ type Content = {
 const EMPTY: Content = { items: [], bounds: null, nest: null };
 
 function contentOf(
-  project: Project, host: Composition, layer: Layer, frame: Frames, x: Frames, surroundings: Surroundings, above: ReadonlySet<string>,
+  project: Project, host: Composition, layer: Layer, frame: Frames, x: Frames, surroundings: Surroundings, above: ReadonlySet<string>, purse: Purse,
 ): Content {
   switch (layer.kind) {
     case 'shape':
@@ -98,7 +109,7 @@ function contentOf(
       if (at === null || above.has(source.id)) return { ...EMPTY, bounds };
       const inner = at + (sourceOf(project, host, layer)?.offset ?? 0);
       return {
-        items: nestItems(project, source, inner, surroundings.faces, above),
+        items: nestItems(project, source, inner, surroundings.faces, above, purse),
         bounds,
         nest: { frame: layer.clipFrame ? [source.width, source.height] : null, picture: `${deepIdentity(project, source.id)}@${inner}` },
       };
@@ -113,7 +124,7 @@ const remembered = new Map<string, readonly Item[]>();
 const MOST = 2_000;
 
 /** A nest's items: a pure function of its composition (however deep), its source time and the faces. */
-function nestItems(project: Project, source: Composition, at: Frames, faces: FaceLookup, above: ReadonlySet<string>): readonly Item[] {
+function nestItems(project: Project, source: Composition, at: Frames, faces: FaceLookup, above: ReadonlySet<string>, purse: Purse): readonly Item[] {
   const key = `${deepIdentity(project, source.id)}@${at}@${facesNumber(faces)}`;
   const known = remembered.get(key);
   if (known) return known;
@@ -122,12 +133,15 @@ function nestItems(project: Project, source: Composition, at: Frames, faces: Fac
   const surroundings: Surroundings = { faces, purpose: 'output' };
   const items: Item[] = [];
   for (const layer of [...inOrder(source.layers)].reverse()) {
+    if (purse.left < 0) break;
     // Most layers of a composition are outside their spans at a given time; they cost nothing.
     if (!layer.visible || layer.guide || !isDrawn(layer.kind) || !inSpans(layer.spans, at)) continue;
     const matrix = worldMatrix(project, source, layer, at, matrices);
-    const { group: drawn } = drawLayer(project, source, layer, at, matrix, surroundings, inside);
+    const { group: drawn } = drawLayer(project, source, layer, at, matrix, surroundings, inside, purse);
     if (drawn) items.push(drawn);
   }
+  // What the budget cut short is no pure function any more.
+  if (purse.left < 0) return items;
   if (remembered.size >= MOST) remembered.delete(remembered.keys().next().value!);
   remembered.set(key, items);
   return items;

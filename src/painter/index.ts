@@ -1,0 +1,5 @@
+export { paint, type PaintOptions } from './paint';
+export { createPictureMemory, type PictureMemory } from './picture-memory';
+export type { PaintHost, Picture, Surface } from './surface';
+export { traceOutline } from './trace-outline';
+export { faceKey, lookupFrom, shippedFaces, type FaceName } from './wanted-faces';

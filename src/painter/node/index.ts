@@ -1,0 +1,2 @@
+export { createNodeHost, encodePng, paintToCanvas, type NodeImages } from './node-host';
+export { loadNodeFaces } from './node-faces';

@@ -1,0 +1,57 @@
+import type { Picture } from './surface';
+
+/** Pictures by key with a cap on their bytes: the ones used longest ago go first. */
+export type PictureMemory = {
+  readonly get: (key: string) => Picture | null;
+  /** Keeps a picture that was just painted; may throw out others, or the picture itself when it is too large. */
+  readonly keep: (key: string, picture: Picture) => void;
+  /** Whether this key was asked for before: a picture asked for twice is worth keeping. */
+  readonly askedBefore: (key: string) => boolean;
+  readonly clear: () => void;
+  readonly bytes: () => number;
+};
+
+const ASKED = 4_000;
+
+export function createPictureMemory(capBytes: number, letGo: (picture: Picture) => void): PictureMemory {
+  const kept = new Map<string, Picture>();
+  const asked = new Set<string>();
+  let bytes = 0;
+  const size = (picture: Picture) => picture.width * picture.height * 4;
+  const drop = (key: string, picture: Picture) => {
+    kept.delete(key);
+    bytes -= size(picture);
+    letGo(picture);
+  };
+  return {
+    get(key) {
+      const picture = kept.get(key);
+      if (!picture) return null;
+      kept.delete(key);
+      kept.set(key, picture);
+      return picture;
+    },
+    keep(key, picture) {
+      if (size(picture) > capBytes / 4) return letGo(picture);
+      const before = kept.get(key);
+      if (before) drop(key, before);
+      kept.set(key, picture);
+      bytes += size(picture);
+      for (const [oldest, old] of kept) {
+        if (bytes <= capBytes) break;
+        drop(oldest, old);
+      }
+    },
+    askedBefore(key) {
+      if (asked.has(key)) return true;
+      if (asked.size >= ASKED) asked.clear();
+      asked.add(key);
+      return false;
+    },
+    clear() {
+      for (const [key, picture] of kept) drop(key, picture);
+      asked.clear();
+    },
+    bytes: () => bytes,
+  };
+}
