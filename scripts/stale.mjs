@@ -20,7 +20,7 @@ export function hashOf(places) {
 
 /** Calls `make` when the stamp does not match the sources (or `product` is gone), then writes the stamp. */
 export async function remakeIfStale(stampName, places, product, make) {
-  const stamp = path.join(ROOT, 'dist', `.${stampName}`);
+  const stamp = path.join(ROOT, '.cache', stampName);
   const now = hashOf(places);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now && existsSync(path.join(ROOT, product))) return;
   await make();

@@ -1,0 +1,20 @@
+import node from '@astrojs/node';
+import react from '@astrojs/react';
+import tailwindcss from '@tailwindcss/vite';
+import { defineConfig } from 'astro/config';
+
+export default defineConfig({
+  output: 'server',
+  adapter: node({ mode: 'standalone' }),
+  integrations: [react()],
+  server: { host: '127.0.0.1', port: 4317 },
+  security: { checkOrigin: true, allowedDomains: [{ hostname: '127.0.0.1' }, { hostname: 'localhost' }] },
+  devToolbar: { enabled: false },
+
+  vite: {
+    plugins: [tailwindcss()],
+    worker: { format: 'es' },
+    ssr: { external: ['@electric-sql/pglite', '@napi-rs/canvas'] },
+    build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 1200 },
+  },
+});

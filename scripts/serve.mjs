@@ -1,0 +1,48 @@
+// The small server in front of the built pages: who may ask, and what every answer carries.
+import http from 'node:http';
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { ROOT } from './run.mjs';
+
+// A worker obeys the policy of its own file, not the page's: so every answer has one. Pages bring their own.
+const POLICY = "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' blob: data:; worker-src 'self' blob:; connect-src 'self'; object-src 'none'; base-uri 'none'; frame-ancestors 'none'";
+const LIMIT = 16_000_000;
+
+function refuse(response, status, message) {
+  response.writeHead(status, { 'content-type': 'application/json; charset=utf-8' });
+  response.end(JSON.stringify({ message }));
+}
+
+/** Serves dist/ at a port of this machine alone. */
+export async function serve(port) {
+  process.env.ASTRO_NODE_AUTOSTART = 'disabled';
+  const { handler } = await import(pathToFileURL(path.join(ROOT, 'dist', 'server', 'entry.mjs')).href);
+  const hosts = new Set([`127.0.0.1:${port}`, `localhost:${port}`]);
+  const server = http.createServer((request, response) => {
+    response.setHeader('content-security-policy', POLICY);
+    response.setHeader('x-content-type-options', 'nosniff');
+    response.setHeader('referrer-policy', 'no-referrer');
+    response.setHeader('cross-origin-opener-policy', 'same-origin');
+    response.setHeader('cross-origin-resource-policy', 'same-origin');
+    if (!hosts.has(request.headers.host ?? '')) return refuse(response, 421, 'This server answers only for this machine.');
+    const { origin } = request.headers;
+    const reads = request.method === 'GET' || request.method === 'HEAD';
+    if (!reads && (origin === undefined || !hosts.has(origin.replace(/^http:\/\//, '')))) return refuse(response, 403, 'Changes come from the pages of this server alone.');
+    if (Number(request.headers['content-length'] ?? 0) > LIMIT) return refuse(response, 413, `One request may have ${LIMIT / 1e6} MB.`);
+    handler(request, response);
+  });
+  await new Promise((resolve, reject) => {
+    server.once('error', (error) => reject(error.code === 'EADDRINUSE' ? new Error(`Port ${port} is taken. Start with another one: npm start -- --port ${port + 1}`) : error));
+    server.listen(port, '127.0.0.1', resolve);
+  });
+  const stop = () => {
+    server.close(() => process.exit(0));
+    server.closeAllConnections();
+  };
+  process.once('SIGTERM', stop);
+  process.once('SIGINT', stop);
+  // Ending npm leaves its child running; so the child looks whether its parent is still there.
+  const parent = process.ppid;
+  setInterval(() => process.ppid !== parent && stop(), 500).unref();
+  return server;
+}

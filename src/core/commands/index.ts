@@ -1,0 +1,10 @@
+export { count, takeBack, type Change, type Draft } from './change';
+export { setTempo } from './composition';
+export { EMPTY_HISTORY, record, stepBack, stepForward, type History } from './history';
+export { deleteKeys, moveKeys } from './keys';
+export { deleteLayers, setLayerField, slideLayers, trimLayers } from './layers';
+export { applyPatches, invertPatches, sameValue, type Clash, type Patch } from './patch';
+export { addKeys, keyAt, setValues, type Keying, type NewValue } from './set-values';
+export { keysOf, type ChannelRef, type KeyRef } from './target';
+export { addOperator, deleteOperator, setOperator, type Refused } from './timing';
+export { validateTouched } from './validate';

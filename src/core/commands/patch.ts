@@ -1,0 +1,89 @@
+import type { Project } from '../model';
+
+/**
+ * One leaf changed, addressed by ids: `['compositions', 'by', 'main', 'layers', 'by', 'tram', 'start']`. A missing
+ * `from` means that nothing was there, a missing `to` that nothing is left.
+ */
+export type Patch = { readonly path: readonly string[]; readonly from?: unknown; readonly to?: unknown };
+
+/** A patch that could not be applied as it stood: the leaf is another than it expected, or its place is gone. */
+export type Clash = { readonly patch: Patch; readonly found: unknown; readonly gone: boolean };
+
+/** Steps that would reach behind an object's own fields. */
+const FORBIDDEN = new Set(['__proto__', 'prototype', 'constructor']);
+
+/** Applies patches in order. Those that clash are left out and named; a project that nothing changed is itself. */
+export function applyPatches(project: Project, patches: readonly Patch[]): { readonly project: Project; readonly clashes: readonly Clash[] } {
+  const clashes: Clash[] = [];
+  let current: unknown = project;
+  for (const patch of patches) {
+    const found = readPath(current, patch.path);
+    if (!found.there) clashes.push({ patch, found: undefined, gone: true });
+    else if (isOrder(patch)) current = writePath(current, patch.path, reorder(patch, found.value as readonly string[]));
+    else if (!sameValue(found.value, patch.from)) clashes.push({ patch, found: found.value, gone: false });
+    else current = writePath(current, patch.path, patch.to);
+  }
+  return { project: current as Project, clashes };
+}
+
+/** The patches that take the others back. */
+export function invertPatches(patches: readonly Patch[]): readonly Patch[] {
+  return [...patches].reverse().map(({ path, from, to }) => patchOf(path, to, from));
+}
+
+/** A patch; undefined sides are left out, so that it survives being written as JSON. */
+export function patchOf(path: readonly string[], from: unknown, to: unknown): Patch {
+  return { path, ...(from === undefined ? {} : { from }), ...(to === undefined ? {} : { to }) };
+}
+
+/** What stands at a path; `there` says whether the thing that should hold it exists. */
+export function readPath(root: unknown, path: readonly string[]): { readonly there: boolean; readonly value: unknown } {
+  let here = root;
+  for (const step of path) {
+    if (here === null || typeof here !== 'object' || Array.isArray(here) || FORBIDDEN.has(step)) return { there: false, value: undefined };
+    here = Object.hasOwn(here, step) ? (here as Record<string, unknown>)[step] : undefined;
+    if (here === undefined && step !== path[path.length - 1]) return { there: false, value: undefined };
+  }
+  return { there: path.length > 0, value: here };
+}
+
+function writePath(root: unknown, path: readonly string[], value: unknown): unknown {
+  const [step, ...rest] = path;
+  if (step === undefined) return value;
+  const here = root as Record<string, unknown>;
+  const inner = writePath(here[step], rest, value);
+  if (inner === here[step]) return root;
+  if (inner === undefined) return Object.fromEntries(Object.entries(here).filter(([key]) => key !== step));
+  return { ...here, [step]: inner };
+}
+
+function isOrder({ path, from, to }: Patch): boolean {
+  return path[path.length - 1] === 'order' && Array.isArray(from) && Array.isArray(to);
+}
+
+/** What a change of order did, done to the order that is there now: others may have added and removed meanwhile. */
+function reorder({ from, to }: Patch, current: readonly string[]): readonly string[] {
+  const [before, after] = [from as readonly string[], to as readonly string[]];
+  if (sameValue(before, current)) return after;
+  const removed = new Set(before.filter((id) => !after.includes(id)));
+  const moved = new Set(after);
+  const others = current.filter((id) => !removed.has(id) && !moved.has(id));
+  const result = after.filter((id) => current.includes(id) || !before.includes(id));
+  for (const id of others) {
+    const left = current.slice(0, current.indexOf(id)).reverse().find((one) => result.includes(one));
+    result.splice(left === undefined ? 0 : result.indexOf(left) + 1, 0, id);
+  }
+  return result;
+}
+
+/** Deep equality of plain data, whatever the order of fields. */
+export function sameValue(a: unknown, b: unknown): boolean {
+  if (Object.is(a, b)) return true;
+  if (a === null || b === null || typeof a !== 'object' || typeof b !== 'object' || Array.isArray(a) !== Array.isArray(b)) return false;
+  const [left, right] = [definedKeys(a), definedKeys(b)];
+  return left.length === right.length && left.every((key) => sameValue((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]));
+}
+
+function definedKeys(value: object): readonly string[] {
+  return Object.keys(value).filter((key) => (value as Record<string, unknown>)[key] !== undefined);
+}

@@ -1,0 +1,130 @@
+import { keyTimeAt, sampleChannel } from '../evaluate';
+import { splitSegment, type ScalarKey } from '../keys';
+import { inTime, type Channel, type FoundChannel, type Project } from '../model';
+import { DUST, type Frames } from '../time';
+import { count, type Draft } from './change';
+import { channelPath } from './paths';
+import { patchOf, type Patch } from './patch';
+import { keysOf, reach, restingChannel, type AnyKey, type ChannelRef } from './target';
+
+export type NewValue = ChannelRef & { readonly value: unknown };
+
+export type Keying = {
+  /** The composition's frame at which the picture is looked at. */
+  readonly frame: Frames;
+  /** On: changes become keys at that frame. Off: a channel with keys moves all of them by the same amount. */
+  readonly keying: boolean;
+  readonly newId: () => string;
+};
+
+/** Gives channels new values as they are seen at a frame. */
+export function setValues(project: Project, compositionId: string, values: readonly NewValue[], how: Keying): Draft | null {
+  const patches: Patch[] = [];
+  const touched = new Set<string>();
+  const labels = new Set<string>();
+  let [keyed, moved] = [0, 0];
+  for (const { value, ...ref } of values) {
+    const target = reach(project, compositionId, ref);
+    if (!target) continue;
+    const { composition, layer, found } = target;
+    const x = keyTimeAt(project, composition, layer, how.frame);
+    const path = channelPath(compositionId, layer.id, found);
+    const before = found.channel ?? restingChannel(found);
+    const keys = keysOf(found.channel);
+    const after = how.keying ? keyedAt(before, found, x, value, how.newId) : keys.length > 0 ? shifted(before, found, x, value) : { ...before, value };
+    if (sameChannel(before, after)) continue;
+    patches.push(...differences(path, found.channel, after));
+    touched.add(layer.name);
+    labels.add(found.spec.label);
+    if (how.keying) keyed++;
+    else moved += keys.length;
+  }
+  if (patches.length === 0) return null;
+  const what = labels.size === 1 ? [...labels][0]! : labels.size === 2 ? [...labels].join(' and ') : count(labels.size, 'channel');
+  const whose = touched.size === 1 ? `of ${[...touched][0]}` : `of ${count(touched.size, 'layer')}`;
+  if (keyed > 0) return { event: 'keys.set', label: `Key ${what} ${whose}`, patches };
+  if (moved > 0) return { event: 'keys.shift', label: `Change ${what} ${whose}, ${count(moved, 'key')} moved`, patches };
+  return { event: 'channels.set', label: `Change ${what} ${whose}`, patches };
+}
+
+/** Puts keys on channels at a frame with the values they have there: no picture changes. */
+export function addKeys(project: Project, compositionId: string, refs: readonly ChannelRef[], how: Omit<Keying, 'keying'>): Draft | null {
+  const patches: Patch[] = [];
+  let added = 0;
+  for (const ref of refs) {
+    const target = reach(project, compositionId, ref);
+    if (!target) continue;
+    const { composition, layer, found } = target;
+    const x = keyTimeAt(project, composition, layer, how.frame);
+    if (keyAt(keysOf(found.channel), x)) continue;
+    const after = keyedAt(found.channel ?? restingChannel(found), found, x, sampleChannel(found.channel, found.spec, x), how.newId, true);
+    patches.push(...differences(channelPath(compositionId, layer.id, found), found.channel, after));
+    added++;
+  }
+  return patches.length === 0 ? null : { event: 'keys.add', label: `Add ${count(added, 'key')}`, patches };
+}
+
+/** The key that stands at a time, by the dust rule. */
+export function keyAt<K extends AnyKey>(keys: readonly K[], x: Frames): K | undefined {
+  return keys.find((key) => Math.abs(key.at - x) <= DUST);
+}
+
+function keyedAt(channel: Channel, found: FoundChannel, x: Frames, value: unknown, newId: () => string, keepCurve = false): Channel {
+  const keys = inTime(channel.keys);
+  const there = keyAt(keys, x);
+  if (there) return { ...channel, keys: { ...channel.keys, [there.id]: { ...there, value } } };
+  const id = newId();
+  const i = keys.findLastIndex((key) => key.at < x);
+  const [before, after] = [keys[i], keys[i + 1]];
+  if (!before || !after) return { ...channel, keys: { ...channel.keys, [id]: { id, at: x, value } } };
+  if (found.spec.type !== 'N') {
+    return { ...channel, keys: { ...channel.keys, [id]: { id, at: x, value, ...(before.ease === undefined ? {} : { ease: before.ease }) } } };
+  }
+  const split = splitSegment(keys as readonly ScalarKey[], i, x);
+  if (!keepCurve) {
+    // A pose put in the middle of an eased move should be passed smoothly, in a straight one straight.
+    const bent = split.left !== undefined;
+    const key = { id, at: x, value, ...(split.right === 'hold' ? { right: 'hold' } : bent ? { left: 'smooth', right: 'smooth' } : {}) };
+    return { ...channel, keys: { ...channel.keys, [id]: key } };
+  }
+  return {
+    ...channel,
+    keys: {
+      ...channel.keys,
+      [before.id]: { ...before, ...(split.beforeRight === undefined ? {} : { right: split.beforeRight }) },
+      [id]: { id, at: x, value: split.value, ...(split.left ? { left: split.left } : {}), ...(split.right ? { right: split.right } : {}) },
+      [after.id]: { ...after, ...(split.afterLeft === undefined ? {} : { left: split.afterLeft }) },
+    },
+  };
+}
+
+/** All keys moved by what the value at x was changed by; where values cannot be added, the key in force is changed. */
+function shifted(channel: Channel, { spec }: FoundChannel, x: Frames, value: unknown): Channel {
+  const now = sampleChannel(channel, spec, x);
+  const add = (old: unknown): unknown => {
+    if (typeof old === 'number') return old + (value as number) - (now as number);
+    return (old as readonly number[]).map((part, c) => part + (value as readonly number[])[c]! - (now as readonly number[])[c]!);
+  };
+  const keys = inTime(channel.keys);
+  const addable = spec.type === 'N' || spec.type === 'P' || spec.type === 'C';
+  const inForce = keys.findLast((key) => key.at <= x) ?? keys[0];
+  const changed = addable ? keys.map((key) => ({ ...key, value: add(key.value) })) : keys.map((key) => (key === inForce ? { ...key, value } : key));
+  return { ...channel, keys: Object.fromEntries(changed.map((key) => [key.id, key])) };
+}
+
+/** Patches on leaves: the resting value, whole keys that came or went, and single fields of keys that stayed. */
+function differences(path: readonly string[], before: Channel | null, after: Channel): readonly Patch[] {
+  if (!before) return [patchOf(path, undefined, after)];
+  const patches: Patch[] = before.value === after.value ? [] : [patchOf([...path, 'value'], before.value, after.value)];
+  for (const id of new Set([...Object.keys(before.keys), ...Object.keys(after.keys)])) {
+    const [old, now] = [before.keys[id] as Record<string, unknown> | undefined, after.keys[id] as Record<string, unknown> | undefined];
+    if (old === now) continue;
+    if (!old || !now) patches.push(patchOf([...path, 'keys', id], old, now));
+    else for (const field of new Set([...Object.keys(old), ...Object.keys(now)])) if (old[field] !== now[field]) patches.push(patchOf([...path, 'keys', id, field], old[field], now[field]));
+  }
+  return patches;
+}
+
+function sameChannel(a: Channel, b: Channel): boolean {
+  return a === b || JSON.stringify(a) === JSON.stringify(b);
+}

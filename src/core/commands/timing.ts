@@ -1,0 +1,79 @@
+import { member, readLayer, toLayerFile, type Layer, type OperatorEntry, type Project } from '../model';
+import { OPERATORS, operatorOf } from '../timing';
+import type { Draft } from './change';
+import { layerPath } from './paths';
+import { patchOf } from './patch';
+import { reachLayer } from './target';
+
+/** Why an edit of a timing was refused, in words. */
+export type Refused = { readonly refused: string };
+
+/** Sets fields of one operator on a layer's timing; refused when the document could not hold the result. */
+export function setOperator(project: Project, compositionId: string, layerId: string, operatorId: string, fields: Readonly<Record<string, unknown>>): Draft | Refused | null {
+  const layer = reachLayer(project, compositionId, layerId);
+  const node = layer && member(layer.timing.by, operatorId);
+  if (!layer || !node) return null;
+  const changed = Object.entries(fields).filter(([field, value]) => (node as Record<string, unknown>)[field] !== value);
+  if (changed.length === 0) return null;
+  const after = { ...layer, timing: { ...layer.timing, by: { ...layer.timing.by, [operatorId]: { ...node, ...fields } as OperatorEntry } } } as Layer;
+  const why = whyNot(after);
+  if (why !== null) return { refused: why };
+  const title = operatorOf(node.op)?.title ?? node.op;
+  const path = [...layerPath(compositionId, layerId), 'timing', 'by', operatorId];
+  return {
+    event: 'timing.set',
+    label: `Change ${title} of ${layer.name}`,
+    patches: changed.map(([field, value]) => patchOf([...path, field], (node as Record<string, unknown>)[field], value)),
+  };
+}
+
+/** What a new operator starts with, so that adding it changes as little as can be. */
+const STARTS: Readonly<Record<string, (D: number) => object>> = {
+  loop: (D) => ({ from: 0, to: D }),
+  reverse: (D) => ({ from: 0, to: D }),
+  speed: () => ({ rate: 1 }),
+  delay: () => ({ by: 0 }),
+  pause: () => ({ at: 0, for: 0 }),
+  step: () => ({ every: 2 }),
+  freeze: () => ({ at: 0 }),
+};
+
+/** Adds an operator at the end of a layer's stack. `length` is what a loop or a reverse should cover. */
+export function addOperator(project: Project, compositionId: string, layerId: string, op: (typeof OPERATORS)[number]['op'], id: string, length: number): Draft | Refused | null {
+  const layer = reachLayer(project, compositionId, layerId);
+  if (!layer) return null;
+  const file = toLayerFile(layer) as { timing?: object[] };
+  const read = readLayer({ ...file, timing: [...(file.timing ?? []), { op, id, ...STARTS[op]!(length) }] }, 1);
+  if (!read.ok) return { refused: `${operatorOf(op)?.title ?? op} does not fit here.` };
+  const path = [...layerPath(compositionId, layerId), 'timing'];
+  return {
+    event: 'timing.add',
+    label: `Add ${operatorOf(op)?.title ?? op} to ${layer.name}`,
+    patches: [
+      patchOf([...path, 'by', id], undefined, read.value.timing.by[id]),
+      patchOf([...path, 'order'], layer.timing.order, [...layer.timing.order, id]),
+    ],
+  };
+}
+
+export function deleteOperator(project: Project, compositionId: string, layerId: string, operatorId: string): Draft | null {
+  const layer = reachLayer(project, compositionId, layerId);
+  const node = layer && member(layer.timing.by, operatorId);
+  if (!layer || !node) return null;
+  const path = [...layerPath(compositionId, layerId), 'timing'];
+  return {
+    event: 'timing.delete',
+    label: `Take ${operatorOf(node.op)?.title ?? node.op} off ${layer.name}`,
+    patches: [
+      patchOf([...path, 'order'], layer.timing.order, layer.timing.order.filter((id) => id !== operatorId)),
+      patchOf([...path, 'by', operatorId], node, undefined),
+    ],
+  };
+}
+
+function whyNot(layer: Layer): string | null {
+  const read = readLayer(toLayerFile(layer), 1);
+  if (read.ok) return null;
+  const issue = read.issues[0];
+  return issue?.kind === 'wrong' ? `${issue.message.charAt(0).toUpperCase()}${issue.message.slice(1)}.` : 'That does not fit here.';
+}

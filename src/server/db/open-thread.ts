@@ -1,0 +1,40 @@
+import { Worker } from 'node:worker_threads';
+import type { Connection } from './over-connection';
+import type { ThreadAnswer, ThreadRequest, ThreadStart } from './thread-protocol';
+
+/** Starts the database's thread and waits until it is open. A thread that dies fails everything that waits for it. */
+export async function openThread(script: string, start: ThreadStart): Promise<Connection> {
+  const worker = new Worker(script, { workerData: start });
+  worker.unref();
+  const waiting = new Map<number, { resolve: (rows: readonly unknown[]) => void; reject: (error: Error) => void }>();
+  let dead: Error | null = null;
+  let next = 1;
+  const fail = (error: Error) => {
+    dead = error;
+    for (const { reject } of waiting.values()) reject(error);
+    waiting.clear();
+  };
+  await new Promise<void>((resolve, reject) => {
+    worker.on('message', (message: ThreadAnswer) => {
+      switch (message.kind) {
+        case 'ready': return resolve();
+        case 'failed-to-open': return reject(new Error(`The database did not open: ${message.message}`));
+        case 'rows': waiting.get(message.id)?.resolve(message.rows); break;
+        case 'error': waiting.get(message.id)?.reject(Object.assign(new Error(message.message), { code: message.code })); break;
+      }
+      waiting.delete(message.id);
+    });
+    worker.on('error', (error) => {
+      fail(error);
+      reject(error);
+    });
+    worker.on('exit', (code) => fail(new Error(`The database's thread ended (${code}).`)));
+  });
+  const ask = (kind: ThreadRequest['kind'], sql: string, params: readonly unknown[]) => new Promise<readonly unknown[]>((resolve, reject) => {
+    if (dead) return reject(dead);
+    const id = next++;
+    waiting.set(id, { resolve, reject });
+    worker.postMessage({ id, kind, sql, params } satisfies ThreadRequest);
+  });
+  return { query: (sql, params) => ask('query', sql, params), exec: async (sql) => void (await ask('exec', sql, [])) };
+}

@@ -1,0 +1,2 @@
+export { createDocuments, type Documents, type Numbered, type Outcome } from './documents';
+export { snapshotFiles, type SnapshotFiles } from './snapshot-files';

@@ -1,0 +1,31 @@
+import type * as z from 'zod';
+import { refuse } from './answer';
+
+/** Bodies are counted while they are read: a length header may be missing or lie. */
+const LIMIT = 16_000_000;
+
+/** The body of a request as its schema has it, or the refusal to answer with. */
+export async function readBody<S extends z.ZodType>(request: Request, schema: S): Promise<{ readonly ok: true; readonly body: z.output<S> } | { readonly ok: false; readonly response: Response }> {
+  if (!(request.headers.get('content-type') ?? '').startsWith('application/json')) return { ok: false, response: refuse(415, 'Send JSON.') };
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  const reader = request.body?.getReader();
+  for (let part = await reader?.read(); part && !part.done; part = await reader!.read()) {
+    size += part.value.byteLength;
+    if (size > LIMIT) {
+      await reader!.cancel();
+      return { ok: false, response: refuse(413, `One request may have ${LIMIT / 1e6} MB.`) };
+    }
+    chunks.push(part.value);
+  }
+  let raw: unknown;
+  try {
+    raw = JSON.parse(Buffer.concat(chunks).toString('utf8'));
+  } catch {
+    return { ok: false, response: refuse(400, 'The request is not readable JSON.') };
+  }
+  const parsed = schema.safeParse(raw);
+  if (parsed.success) return { ok: true, body: parsed.data };
+  const issue = parsed.error.issues[0];
+  return { ok: false, response: refuse(400, `The request does not fit at ${issue?.path.join('.') || 'its root'}: ${issue?.message ?? 'unknown'}.`) };
+}

@@ -1,0 +1,43 @@
+import { readFile } from 'node:fs/promises';
+import path from 'node:path';
+import { readProject, sayIssue } from '../core/model';
+import { migrate, openThread, overConnection } from './db';
+import { createDocuments, snapshotFiles, type Documents } from './documents';
+
+/** Everything that an endpoint may reach. */
+export type House = { readonly documents: Documents; readonly media: string };
+
+let opened: Promise<House> | null = null;
+
+/** The house over the data folder that the start script names; opened at the first question, once. */
+export function house(): Promise<House> {
+  opened ??= open().catch((error: unknown) => {
+    opened = null;
+    throw error;
+  });
+  return opened;
+}
+
+async function open(): Promise<House> {
+  const data = needed('OAK_DATA');
+  const connection = await openThread(needed('OAK_DATABASE_THREAD'), { folder: path.join(data, 'database'), empty: process.env['OAK_EMPTY_DATABASE'] ?? null });
+  const db = overConnection(connection);
+  await migrate(db);
+  const documents = createDocuments(db, snapshotFiles(path.join(data, 'snapshots')));
+  await seed(documents, process.env['OAK_DEMO']);
+  return { documents, media: path.join(data, 'media') };
+}
+
+/** A folder without projects gets the demonstration film. */
+async function seed(documents: Documents, demo: string | undefined): Promise<void> {
+  if (demo === undefined || (await documents.list()).length > 0) return;
+  const read = readProject(await readFile(demo, 'utf8'));
+  if (!read.ok) throw new Error(read.issues.map(sayIssue).join(' '));
+  await documents.create('night-tram', read.value);
+}
+
+function needed(name: string): string {
+  const value = process.env[name];
+  if (value === undefined || value === '') throw new Error(`${name} is not set; start with npm start or npm run dev.`);
+  return value;
+}

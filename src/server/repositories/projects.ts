@@ -1,0 +1,45 @@
+import type { Database } from '../db';
+
+type Db = Pick<Database, 'query'>;
+
+export type ProjectRow = {
+  readonly id: string;
+  readonly name: string;
+  readonly revision: number;
+  readonly changedAt: string;
+  readonly listing: string;
+  readonly snapshotHash: string;
+  readonly snapshotRevision: number;
+};
+
+const COLUMNS = `id, name, revision, to_char(changed_at at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') as "changedAt",
+  listing, snapshot_hash as "snapshotHash", snapshot_revision as "snapshotRevision"`;
+
+/** All projects, the one changed last first. */
+export async function listProjects(db: Db): Promise<readonly ProjectRow[]> {
+  const { rows } = await db.query<ProjectRow>(`select ${COLUMNS} from project order by changed_at desc, id`);
+  return rows;
+}
+
+export async function findProject(db: Db, id: string): Promise<ProjectRow | null> {
+  const { rows } = await db.query<ProjectRow>(`select ${COLUMNS} from project where id = $1`, [id]);
+  return rows[0] ?? null;
+}
+
+export async function insertProject(db: Db, row: Pick<ProjectRow, 'id' | 'name' | 'listing' | 'snapshotHash'>): Promise<void> {
+  await db.query('insert into project (id, name, listing, snapshot_hash, snapshot_revision) values ($1, $2, $3, $4, 0)', [row.id, row.name, row.listing, row.snapshotHash]);
+}
+
+/** Raises a project to a revision; null when it was not at the one before (somebody was faster). */
+export async function raiseRevision(db: Db, id: string, to: number, name: string, listing: string): Promise<number | null> {
+  const { rows } = await db.query<{ revision: number }>(
+    `update project set revision = $2, name = $3, listing = $4, changed_at = now()
+      where id = $1 and revision = $2::integer - 1 returning revision`,
+    [id, to, name, listing],
+  );
+  return rows[0]?.revision ?? null;
+}
+
+export async function setSnapshot(db: Db, id: string, hash: string, revision: number): Promise<void> {
+  await db.query('update project set snapshot_hash = $2, snapshot_revision = $3 where id = $1', [id, hash, revision]);
+}

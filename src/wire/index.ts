@@ -1,0 +1,5 @@
+export { change, patch } from './patch';
+export { listProjects, projectListing, type ListProjects } from './list-projects';
+export { openedProject, type OpenedProject } from './open-project';
+export { refusal } from './refusal';
+export { changeAnswer, changesSince, sendChange, type ChangeAnswer, type ChangesSince, type SendChange } from './send-changes';
