@@ -5,6 +5,7 @@ import { defineConfig } from 'astro/config';
 
 export default defineConfig({
   output: 'server',
+  outDir: './dist/site',
   adapter: node({ mode: 'standalone' }),
   integrations: [react()],
   server: { host: '127.0.0.1', port: 4317 },

@@ -23,7 +23,7 @@ export async function buildDatabase() {
 /** The pages and the server. */
 export async function buildPages() {
   const sources = ['src', 'astro.config.mjs', 'tsconfig.json', 'package-lock.json', 'public'];
-  await remakeIfStale('pages', sources, 'dist/server/entry.mjs', async () => {
+  await remakeIfStale('pages', sources, 'dist/site/server/entry.mjs', async () => {
     console.error('Building the pages …');
     await run('npx', ['--no-install', 'astro', 'build', '--silent'], { quiet: true, env: { ASTRO_TELEMETRY_DISABLED: '1' } });
   });

@@ -16,7 +16,7 @@ export const TABLE = {
   painter: ['core/display', 'core/lettering'],
   workers: ['core/*', 'painter', 'painter/browser'],
   wire: ['core/model', 'core/commands'],
-  server: ['wire', 'core/*'],
+  server: ['wire', 'core/*', 'painter', 'painter/node'],
   ui: [],
   islands: ['ui', 'core/*', 'wire', 'workers'],
   pages: ['islands', 'server'],

@@ -16,7 +16,7 @@ function refuse(response, status, message) {
 /** Serves dist/ at a port of this machine alone. */
 export async function serve(port) {
   process.env.ASTRO_NODE_AUTOSTART = 'disabled';
-  const { handler } = await import(pathToFileURL(path.join(ROOT, 'dist', 'server', 'entry.mjs')).href);
+  const { handler } = await import(pathToFileURL(path.join(ROOT, 'dist', 'site', 'server', 'entry.mjs')).href);
   const hosts = new Set([`127.0.0.1:${port}`, `localhost:${port}`]);
   const server = http.createServer((request, response) => {
     response.setHeader('content-security-policy', POLICY);

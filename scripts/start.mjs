@@ -7,7 +7,6 @@ const { port, data } = readPlaces(process.argv.slice(2));
 try {
   await ensureInstalled();
   const { buildDatabase, buildPages } = await import('./build.mjs');
-  // The pages' build empties dist/ first, so it goes first.
   await buildPages();
   await buildDatabase();
   takeLock(data);

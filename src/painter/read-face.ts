@@ -1,12 +1,12 @@
-import opentype from 'opentype.js';
+import { parse } from 'opentype.js';
 import { CLOSE, CURVE, LINE, MOVE, type Outline } from '../core/display';
 import type { Face, Glyph } from '../core/lettering';
 
-type Font = ReturnType<typeof opentype.parse>;
+type Font = ReturnType<typeof parse>;
 
 /** Reads font files (woff or ttf) of one face, subset after subset, as glyph outlines and kerning. */
 export function readFace(files: readonly ArrayBuffer[]): Face {
-  const fonts = files.map((file) => opentype.parse(file));
+  const fonts = files.map((file) => parse(file));
   const homes = new Map<string, Font | null>();
   const glyphs = new Map<string, Glyph | null>();
   const home = (character: string): Font | null => {

@@ -30,6 +30,8 @@ export type EvaluatedFrame = {
   readonly height: number;
   readonly background: Colour | null;
   readonly root: Group;
+  /** Which layer each item of the root is, in the order of painting. */
+  readonly drawn: readonly string[];
   /** Every layer of the composition, shown or not, in the order of the list. */
   readonly layers: readonly ShownLayer[];
   /** Set when the frame is made of more layers than anybody can paint: the rest was left out. */
@@ -47,6 +49,7 @@ export function evaluateFrame(project: Project, id: string, frame: Frames, surro
   const purse: Purse = { left: BUDGET };
   const shown: ShownLayer[] = [];
   const items: Item[] = [];
+  const drawnIds: string[] = [];
   // The first layer of the list lies on top, so painting starts with the last.
   for (const layer of [...layers].reverse()) {
     if (!isDrawn(layer.kind)) continue;
@@ -54,13 +57,16 @@ export function evaluateFrame(project: Project, id: string, frame: Frames, surro
     const hidden = !layer.visible || (soloed && !layer.solo) || (layer.guide && surroundings.purpose === 'output');
     const drawn = drawLayer(project, composition, layer, frame, matrix, surroundings, above, purse);
     shown.push({ id: layer.id, matrix, bounds: drawn.bounds });
-    if (!hidden && drawn.group) items.push(drawn.group);
+    if (hidden || !drawn.group) continue;
+    items.push(drawn.group);
+    drawnIds.push(layer.id);
   }
   return {
     width: composition.width,
     height: composition.height,
     background: composition.background === null ? null : readColour(composition.background),
     root: group(IDENTITY, items, { frame: [composition.width, composition.height] }),
+    drawn: drawnIds,
     layers: shown.reverse(),
     tooMuch: purse.left < 0,
   };

@@ -1,0 +1,297 @@
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import { applyPatches, EMPTY_HISTORY, record, stepBack, stepForward, takeBack, type Change, type Draft, type Patch, type Refused } from '../../../core/commands';
+import { sourceOf, sourceTimeAt, timingOf } from '../../../core/evaluate';
+import { inOrder, member, type Composition, type Layer, type Project } from '../../../core/model';
+import { framesPerSecond } from '../../../core/time';
+import { preimages } from '../../../core/timing';
+import { createPictureClient, type PictureClient } from '../../../workers/picture/client';
+import { createKeeping, type Keeping } from './keeping';
+import type { Outbox } from './outbox';
+import { foldKey, NOTHING_SELECTED, type EditorState, type Selection } from './state';
+
+/** The open project of this window: its state, and everything that may be done to it. */
+export type Editor = {
+  readonly store: StoreApi<EditorState>;
+  readonly picture: PictureClient;
+  /** Does what a command worked out: applies it, remembers it for undo, sends it to be kept. */
+  readonly run: (draft: Draft | Refused | null) => boolean;
+  /** Shows a gesture that is under way; null lets go of it. */
+  readonly lay: (draft: Draft | Refused | null) => void;
+  readonly undo: () => void;
+  readonly redo: () => void;
+  readonly seek: (frame: number) => void;
+  readonly togglePlay: () => void;
+  readonly select: (selection: Partial<Selection>) => void;
+  readonly openNest: (layer: string) => void;
+  readonly openComposition: (id: string) => void;
+  readonly goOut: (steps?: number) => void;
+  readonly say: (text: string, bad?: boolean) => void;
+  readonly close: () => void;
+};
+
+export function createEditor(projectId: string, project: Project, revision: number, outbox: Outbox, waiting: readonly { readonly key: number; readonly change: Change }[]): Editor {
+  let confirmed = project;
+  let confirmedRevision = revision;
+  let pending: readonly Change[] = waiting.map(({ change }) => change);
+  let pictureRevision = 0;
+  let playClock: { originFrame: number; originTime: number; range: readonly [number, number] } | null = null;
+
+  const opened = pending.reduce((now, change) => applyPatches(now, change.patches).project, project);
+  const store = createStore<EditorState>(() => ({ ...opening(opened), projectId, project: opened }));
+  const get = store.getState;
+
+  const picture = createPictureClient({
+    onShown: ({ composition, frame, layers, tooMuch }) => store.setState({ shown: { composition, frame, layers, tooMuch } }),
+    onProblems: (problems) => store.setState({ problems }),
+    onReady: (composition, frames) => store.setState({ ready: { composition, frames } }),
+    onPlayed: (played) => store.setState({ played }),
+    onFailed: (message) => say(message, true),
+  });
+  picture.sendProject(opened, pictureRevision);
+
+  const keeping: Keeping = createKeeping(projectId, outbox, () => confirmedRevision, {
+    onState: (saved) => store.setState({ saved }),
+    onApplied(change, at, missed) {
+      confirm([...missed.map((one) => one.change), change], at);
+      pending = pending.filter((one) => one.id !== change.id);
+      if (missed.length > 0) rebase();
+    },
+    onDropped(change, words, at, missed) {
+      pending = pending.filter((one) => one.id !== change.id);
+      if (at !== null) confirm(missed.map((one) => one.change), at);
+      store.setState({ history: { ...get().history, done: get().history.done.filter((one) => one.id !== change.id) } });
+      rebase();
+      say(words, true);
+    },
+  });
+  keeping.resume(waiting);
+
+  function confirm(changes: readonly Change[], at: number): void {
+    for (const change of changes) confirmed = applyPatches(confirmed, change.patches).project;
+    confirmedRevision = Math.max(confirmedRevision, at);
+  }
+
+  /** What is on disk, with what is on its way laid over it again. */
+  function rebase(): void {
+    const next = pending.reduce((now, change) => applyPatches(now, change.patches).project, confirmed);
+    store.setState({ project: next });
+    picture.sendProject(next, ++pictureRevision);
+    look();
+  }
+
+  function look(): void {
+    const { way, frame, transient, playing } = get();
+    if (!playing) picture.show({ composition: way[way.length - 1]!.composition, frame, transient });
+  }
+
+  function say(text: string, bad = false): void {
+    store.setState({ message: { text, bad, at: Date.now() } });
+  }
+
+  function perform(draft: Draft): Change | null {
+    const change: Change = { ...draft, id: crypto.randomUUID() };
+    const { project: next, clashes } = applyPatches(get().project, draft.patches);
+    if (clashes.length > 0 || next === get().project) return null;
+    pending = [...pending, change];
+    store.setState({ project: next, transient: null });
+    picture.sendPatches(draft.patches, ++pictureRevision);
+    keeping.send(change);
+    tidySelection();
+    return change;
+  }
+
+  /** Selected things that are gone are not selected. */
+  function tidySelection(): void {
+    const { project: now, way, selection } = get();
+    const open = way.filter(({ composition }) => member(now.compositions.by, composition));
+    if (open.length < way.length) store.setState({ way: open.length > 0 ? open : [{ composition: now.main, via: null }] });
+    const composition = current(get());
+    const layers = selection.layers.filter((id) => member(composition.layers.by, id));
+    if (layers.length < selection.layers.length) store.setState({ selection: { ...selection, layers } });
+  }
+
+  function seek(to: number): void {
+    const { duration } = current(get());
+    const frame = Math.min(duration - 1, Math.max(0, Math.round(to)));
+    if (get().playing) stop(frame);
+    if (frame === get().frame && !get().transient) return look();
+    store.setState({ frame });
+    look();
+  }
+
+  function play(): void {
+    const composition = current(get());
+    const [from, to] = composition.range;
+    const range = [Math.max(0, Math.floor(from)), Math.min(composition.duration, Math.ceil(to))] as const;
+    const { frame } = get();
+    const originFrame = frame < range[0] || frame >= range[1] - 1 ? range[0] : frame;
+    const originTime = performance.timeOrigin + performance.now() + 30;
+    playClock = { originFrame, originTime, range };
+    store.setState({ playing: true, frame: originFrame, played: null });
+    picture.play({ composition: composition.id, range, originFrame, originTime });
+    requestAnimationFrame(followClock);
+  }
+
+  /** The playhead keeps to the same clock as the worker. */
+  function followClock(): void {
+    if (!playClock || !get().playing) return;
+    const { originFrame, originTime, range } = playClock;
+    const passed = Math.max(0, Math.floor(((performance.timeOrigin + performance.now() - originTime) / 1000) * framesPerSecond(current(get()).rate)));
+    const frame = range[0] + ((originFrame - range[0] + passed) % (range[1] - range[0]));
+    if (frame !== get().frame) store.setState({ frame });
+    requestAnimationFrame(followClock);
+  }
+
+  function stop(at?: number): void {
+    playClock = null;
+    picture.stop();
+    store.setState({ playing: false, ...(at === undefined ? {} : { frame: at }) });
+    look();
+  }
+
+  function enter(way: EditorState['way'], frame: number): void {
+    if (get().playing) stop();
+    const composition = member(get().project.compositions.by, way[way.length - 1]!.composition)!;
+    store.setState({ way, frame: Math.min(composition.duration - 1, Math.max(0, Math.round(frame))), selection: NOTHING_SELECTED, transient: null, view: { from: 0, pixelsPerFrame: 0 } });
+    look();
+  }
+
+  store.subscribe((now, before) => {
+    if (now.message && now.message !== before.message) {
+      const { at } = now.message;
+      setTimeout(() => get().message?.at === at && store.setState({ message: null }), 6000);
+    }
+  });
+
+  const editor: Editor = {
+    store,
+    picture,
+    seek,
+    say,
+    run(draft) {
+      if (!draft) {
+        if (get().transient) {
+          store.setState({ transient: null });
+          look();
+        }
+        return false;
+      }
+      if ('refused' in draft) {
+        store.setState({ transient: null });
+        look();
+        say(draft.refused, true);
+        return false;
+      }
+      const change = perform(draft);
+      if (!change) return false;
+      store.setState({ history: record(get().history, change) });
+      look();
+      return true;
+    },
+    lay(draft) {
+      const transient: readonly Patch[] | null = draft && !('refused' in draft) ? draft.patches : null;
+      if (transient === null && get().transient === null) return;
+      store.setState({ transient });
+      look();
+    },
+    undo() {
+      const step = stepBack(get().history);
+      if (!step) return say('There is nothing to undo.');
+      const { draft, skipped } = takeBack(get().project, step.change);
+      store.setState({ history: step.history });
+      if (draft.patches.length > 0) perform(draft);
+      look();
+      say(skipped.length > 0 ? `${draft.label}; changed elsewhere meanwhile and left alone: ${skipped.join(', ')}.` : draft.label);
+    },
+    redo() {
+      const step = stepForward(get().history);
+      if (!step) return say('There is nothing to do again.');
+      store.setState({ history: step.history });
+      const { id: _, ...draft } = step.change;
+      if (!perform(draft)) say(`“${draft.label}” does not fit any more and was left out.`, true);
+      else say(`Redo ${draft.label.charAt(0).toLowerCase()}${draft.label.slice(1)}`);
+      look();
+    },
+    togglePlay: () => (get().playing ? stop() : play()),
+    select(selection) {
+      store.setState({ selection: { ...get().selection, ...selection } });
+    },
+    openNest(layerId) {
+      const { project: now, way, frame } = get();
+      const host = current(get());
+      const layer = member(host.layers.by, layerId);
+      if (layer?.kind !== 'nest' || !member(now.compositions.by, layer.source)) return;
+      const at = sourceTimeAt(now, host, layer, frame, true) ?? 0;
+      enter([...way, { composition: layer.source, via: { layer: layerId, frame } }], Math.floor(at + (sourceOf(now, host, layer)?.offset ?? 0)));
+    },
+    openComposition(id) {
+      if (member(get().project.compositions.by, id)) enter([{ composition: id, via: null }], 0);
+    },
+    goOut(steps = 1) {
+      const { way } = get();
+      if (way.length < 2) return;
+      let frame = get().frame;
+      for (let i = 0; i < steps && way.length - i > 1; i++) frame = frameOutside(get().project, way[way.length - 2 - i]!.composition, way[way.length - 1 - i]!.via!, frame);
+      const outer = way.slice(0, Math.max(1, way.length - steps));
+      const nest = way[outer.length]!.via!.layer;
+      enter(outer, frame);
+      store.setState({ selection: { ...NOTHING_SELECTED, layers: [nest] } });
+    },
+    close() {
+      keeping.close();
+      picture.close();
+    },
+  };
+  return editor;
+}
+
+/** The host frame that shows an inner frame: in the play that was entered if it has it, else the nearest one. */
+function frameOutside(project: Project, hostId: string, via: { readonly layer: string; readonly frame: number }, inner: number): number {
+  const host = member(project.compositions.by, hostId);
+  const layer = host && member(host.layers.by, via.layer);
+  if (!host || !layer) return via.frame;
+  const offset = sourceOf(project, host, layer)?.offset ?? 0;
+  const { found } = preimages(timingOf(project, host, layer).stack.content, inner - offset, 0, host.duration);
+  const distance = (showing: { readonly from: number; readonly to: number }) => (via.frame >= showing.from && via.frame < showing.to ? 0 : Math.abs(showing.from - via.frame));
+  const best = [...found].sort((a, b) => distance(a) - distance(b))[0];
+  if (!best) return via.frame;
+  return via.frame >= best.from && via.frame < best.to ? via.frame : Math.ceil(best.from - 1e-6);
+}
+
+/** The composition that is open. */
+export function current({ project, way }: Pick<EditorState, 'project' | 'way'>): Composition {
+  return member(project.compositions.by, way[way.length - 1]!.composition)!;
+}
+
+/** The project as it is seen: with the gesture that is under way. */
+export function seen({ project, transient }: Pick<EditorState, 'project' | 'transient'>): Project {
+  if (!transient) return project;
+  if (lastSeen?.project === project && lastSeen.transient === transient) return lastSeen.seen;
+  lastSeen = { project, transient, seen: applyPatches(project, transient).project };
+  return lastSeen.seen;
+}
+let lastSeen: { readonly project: Project; readonly transient: readonly Patch[]; readonly seen: Project } | null = null;
+
+function opening(project: Project): Omit<EditorState, 'projectId' | 'project'> {
+  const main = member(project.compositions.by, project.main) ?? inOrder(project.compositions)[0];
+  // The first looped nest shows at once what this program is about.
+  const looped = main && inOrder(main.layers).find((layer: Layer) => layer.kind === 'nest' && inOrder(layer.timing).some((node) => node.op === 'loop'));
+  return {
+    transient: null,
+    history: EMPTY_HISTORY,
+    saved: { kind: 'saved' },
+    way: [{ composition: main?.id ?? '', via: null }],
+    frame: 0,
+    playing: false,
+    keying: false,
+    selection: looped ? { ...NOTHING_SELECTED, layers: [looped.id] } : NOTHING_SELECTED,
+    view: { from: 0, pixelsPerFrame: 0 },
+    unfolded: new Set(looped && main ? [foldKey(main.id, looped.id)] : []),
+    lanes: new Set(looped && main ? [foldKey(main.id, looped.id)] : []),
+    message: null,
+    problems: [],
+    shown: null,
+    ready: null,
+    played: null,
+  };
+}

@@ -1,0 +1,109 @@
+import { Plus, X } from 'lucide-react';
+import { useEffect, useRef } from 'react';
+import { addOperator, deleteOperator, setOperator } from '../../../core/commands';
+import { timingOf } from '../../../core/evaluate';
+import { hasContentTime, inOrder, type Composition, type Layer, type OperatorEntry, type Project } from '../../../core/model';
+import { OPERATORS, operatorOf, type OperatorField } from '../../../core/timing';
+import { Button, IconButton, Menu, TypedField, type Reading } from '../../../ui';
+import { useEditor, useEditorState } from '../editor/editor-context';
+import { freshId } from '../editor/fresh-id';
+import { MapGlyph } from './map-glyph';
+import { readNumber, showNumber } from './read-number';
+
+type Props = { readonly project: Project; readonly composition: Composition; readonly layer: Layer };
+
+/** The operators on a layer, in the order that time falls through them. */
+export function TimingStack({ project, composition, layer }: Props) {
+  const editor = useEditor();
+  const { source } = timingOf(project, composition, layer);
+  const nodes = inOrder(layer.timing);
+  const length = source?.D ?? Math.max(1, composition.duration - layer.start);
+  const what = hasContentTime(layer.kind) ? 'how the picture time runs inside this bar' : 'how the time of its keys runs';
+  return (
+    <section>
+      <h3 className="flex items-baseline gap-2.5 pb-1.5">
+        <span className="font-medium">Timing</span>
+        <span className="truncate text-[12px] text-muted">{what}</span>
+      </h3>
+      <ol className="flex flex-col gap-1.5">
+        {nodes.map((node) => <OperatorRow key={node.id} project={project} composition={composition} layer={layer} node={node as OperatorEntry} length={length} />)}
+      </ol>
+      <div className="pt-2">
+        <Menu
+          trigger={<Button disabled={layer.locked}><Plus size={13} aria-hidden="true" /> Add timing</Button>}
+          entries={OPERATORS.map((definition) => ({
+            label: definition.title,
+            about: definition.about,
+            onPick: () => editor.run(addOperator(editor.store.getState().project, composition.id, layer.id, definition.op, freshId(), length)),
+          }))}
+        />
+      </div>
+    </section>
+  );
+}
+
+function OperatorRow({ project, composition, layer, node, length }: Props & { readonly node: OperatorEntry; readonly length: number }) {
+  const editor = useEditor();
+  const chosen = useEditorState((state) => state.selection.operator) === node.id;
+  const row = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    if (chosen) row.current?.scrollIntoView({ block: 'nearest' });
+  }, [chosen]);
+  const definition = operatorOf(node.op);
+  const title = definition?.title ?? `${node.op.charAt(0).toUpperCase()}${node.op.slice(1)}`;
+  const map = timingOf(project, composition, layer).stack.steps.find((step) => step.id === node.id)?.map;
+  const set = (fields: Readonly<Record<string, unknown>>) => editor.run(setOperator(editor.store.getState().project, composition.id, layer.id, node.id, fields));
+  return (
+    <li ref={row} className={`rounded-md bg-raised px-2.5 py-1.5 ${chosen ? 'ring-1 ring-leaf' : ''}`}>
+      <div className="flex items-center gap-2">
+        <button type="button" onClick={() => editor.select({ operator: chosen ? null : node.id })} className={`shrink-0 font-medium ${node.off ? 'text-muted' : ''}`} aria-expanded={chosen}>{title}</button>
+        <span className="min-w-0 grow truncate text-[12px] text-muted">{node.off ? 'off' : definition ? definition.tell(node as never) : 'kept, not played yet'}</span>
+        {map && <MapGlyph map={map} length={length} off={node.off} />}
+        <button type="button" role="switch" aria-checked={!node.off} aria-label={`${title} is on`} title={node.off ? 'Off: passed over' : 'On'} disabled={layer.locked} onClick={() => set({ off: !node.off })} className={`h-4 w-7 shrink-0 rounded-full p-0.5 ${node.off ? 'bg-lifted' : 'bg-leaf'}`}>
+          <span aria-hidden="true" className={`block size-3 rounded-full bg-ground transition-transform ${node.off ? '' : 'translate-x-3'}`} />
+        </button>
+        <IconButton label={`Take ${title} off`} disabled={layer.locked} onClick={() => editor.run(deleteOperator(editor.store.getState().project, composition.id, layer.id, node.id))}><X size={13} /></IconButton>
+      </div>
+      {definition && (
+        <div className="grid grid-cols-2 gap-x-3 gap-y-1 pt-1">
+          {Object.entries(definition.fields as Readonly<Record<string, OperatorField>>).map(([name, field]) => (
+            <OperatorInput key={name} title={title} field={field} value={(node as Record<string, unknown>)[name]} disabled={layer.locked} onSet={(value) => set({ [name]: value })} />
+          ))}
+        </div>
+      )}
+    </li>
+  );
+}
+
+function OperatorInput({ title, field, value, onSet, disabled }: { readonly title: string; readonly field: OperatorField; readonly value: unknown; readonly onSet: (value: unknown) => void; readonly disabled: boolean }) {
+  const label = `${field.label} of ${title}`;
+  const factor = field.unit === 'factor' ? 100 : 1;
+  const unit = field.unit === 'factor' ? '%' : field.unit === 'frames' ? 'f' : '';
+  const none = field.unit === 'plays' ? 'endless' : 'its end';
+  if (field.choices) {
+    return (
+      <label className="grid grid-cols-[64px_minmax(0,1fr)] items-center gap-1.5">
+        <span className="truncate text-muted" title={field.label}>{field.label}</span>
+        <select aria-label={label} value={String(value)} disabled={disabled} onChange={(event) => onSet(event.target.value)} onKeyDown={(event) => event.stopPropagation()} className="min-w-0 rounded-md bg-lifted px-1.5 py-1 text-[12px]">
+          {field.choices.map((choice) => <option key={choice} value={choice}>{CHOICES[choice] ?? choice}</option>)}
+        </select>
+      </label>
+    );
+  }
+  const number = typeof value === 'number' ? value * factor : 0;
+  const read = (text: string): Reading<number | null> => {
+    if (text.trim() === '' && value === null) return { ok: true, value: null, read: none };
+    if (/^(endless|its end|-|)$/.test(text.trim()) && (field.unit === 'plays' || field.label === 'To')) return { ok: true, value: null, read: none };
+    const reading = readNumber(text, number, unit);
+    return reading.ok ? { ...reading, value: reading.value / factor } : reading;
+  };
+  const text = value === null || value === undefined ? none : typeof value === 'string' ? value : showNumber(number);
+  return (
+    <div className="grid grid-cols-[64px_minmax(0,1fr)] items-center gap-1.5">
+      <span className="truncate text-muted" title={field.label}>{field.label}</span>
+      <TypedField label={label} edited={text} shown={typeof value === 'number' && unit !== '' ? `${text} ${unit}` : text} read={read} onSet={onSet} disabled={disabled} onStep={(direction, large) => onSet((number + direction * (large ? 10 : 1)) / factor)} className="bg-lifted" />
+    </div>
+  );
+}
+
+const CHOICES: Readonly<Record<string, string>> = { repeat: 'again from the start', swing: 'to and fro', once: 'shown once', twice: 'shown twice', down: 'down', near: 'to the nearest' };

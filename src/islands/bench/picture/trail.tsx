@@ -1,0 +1,45 @@
+import { trail, type TrailStop } from '../../../core/evaluate';
+import { seen } from '../editor/editor';
+import { useEditor, useEditorState } from '../editor/editor-context';
+import { showNumber } from '../panel/read-number';
+
+/** From the composition's frame to what is on screen for the selected layer: one stop a step, its number first. */
+export function Trail() {
+  const editor = useEditor();
+  const project = useEditorState(seen);
+  const composition = useEditorState((state) => state.way[state.way.length - 1]!.composition);
+  const frame = useEditorState((state) => state.frame);
+  const [layer] = useEditorState((state) => state.selection.layers);
+  const found = layer === undefined ? null : trail(project, composition, layer, frame);
+  const follow = ({ leads }: TrailStop) => {
+    if (leads.kind === 'operator') editor.select({ operator: leads.id });
+    if (leads.kind === 'nest' && layer !== undefined) editor.openNest(layer);
+  };
+  return (
+    <div aria-label="Trail" role="group" className="flex h-[42px] shrink-0 items-start gap-2 overflow-hidden px-4 pt-1.5">
+      {!found && <p className="pt-1.5 text-muted">Select a layer to see how its picture comes about.</p>}
+      {found?.stops.map((stop, i) => (
+        <span key={i} className="flex min-w-0 items-start gap-2">
+          {i > 0 && <span aria-hidden="true" className="mt-[9px] h-px w-4 shrink-0 bg-line" />}
+          {stop.leads.kind === 'none' ? (
+            <span className="min-w-0"><Stop stop={stop} last={i === found.stops.length - 1} /></span>
+          ) : (
+            <button type="button" onClick={() => follow(stop)} title={stop.leads.kind === 'nest' ? 'Open this nest' : 'Show this step in the panel'} className="min-w-0 rounded text-left hover:bg-raised">
+              <Stop stop={stop} last={i === found.stops.length - 1} />
+            </button>
+          )}
+        </span>
+      ))}
+      {found?.nothing && <span className="flex min-w-0 items-start gap-2"><span aria-hidden="true" className="mt-[9px] h-px w-4 shrink-0 bg-line" /><span><span className="block font-mono text-[13px] leading-tight text-amber">nothing</span><span className="block truncate text-[11.5px] text-muted">{found.nothing}</span></span></span>}
+    </div>
+  );
+}
+
+function Stop({ stop, last }: { readonly stop: TrailStop; readonly last: boolean }) {
+  return (
+    <>
+      <span className={`block font-mono text-[13px] leading-tight ${stop.leads.kind === 'operator' ? 'text-leaf' : last ? 'font-medium text-paper' : 'text-paper'}`}>{showNumber(stop.at)}</span>
+      <span className="block truncate text-[11.5px] text-muted">{stop.title}</span>
+    </>
+  );
+}

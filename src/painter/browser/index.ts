@@ -1,0 +1,2 @@
+export { createBrowserHost, surfaceOf } from './browser-host';
+export { loadBrowserFaces } from './browser-faces';

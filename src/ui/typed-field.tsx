@@ -1,0 +1,78 @@
+import { useEffect, useId, useRef, useState, type KeyboardEvent } from 'react';
+
+/** How typed text was understood: what it will become, or why it cannot be. */
+export type Reading<T> = { readonly ok: true; readonly value: T; readonly read: string } | { readonly ok: false; readonly why: string };
+
+export type TypedFieldProps<T> = {
+  readonly label: string;
+  /** What stands there while nobody types. */
+  readonly shown: string;
+  /** What is put into the field to be edited. */
+  readonly edited: string;
+  readonly read: (text: string) => Reading<T>;
+  readonly onSet: (value: T) => void;
+  /** One step up or down with the arrow keys; `large` with Shift. */
+  readonly onStep?: (direction: 1 | -1, large: boolean) => void;
+  readonly disabled?: boolean;
+  readonly className?: string;
+  readonly title?: string;
+};
+
+/** A field that says what typed text will become before Enter, keeps what cannot be read, and lets go with Esc. */
+export function TypedField<T>({ label, shown, edited, read, onSet, onStep, disabled, className = '', title }: TypedFieldProps<T>) {
+  const [text, setText] = useState<string | null>(null);
+  const input = useRef<HTMLInputElement>(null);
+  const hintId = useId();
+  const reading = text === null || text === edited ? null : read(text);
+
+  useEffect(() => {
+    if (text !== null) input.current?.select();
+    // Selects once, when typing begins.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [text === null]);
+
+  const commit = () => {
+    if (text === null) return;
+    if (reading === null) return setText(null);
+    if (!reading.ok) return;
+    onSet(reading.value);
+    setText(null);
+  };
+  const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
+    event.stopPropagation();
+    if (event.key === 'Enter') {
+      commit();
+      if (reading === null || reading.ok) input.current?.blur();
+    } else if (event.key === 'Escape') {
+      setText(null);
+      requestAnimationFrame(() => input.current?.blur());
+    } else if (onStep && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+      event.preventDefault();
+      setText(null);
+      onStep(event.key === 'ArrowUp' ? 1 : -1, event.shiftKey);
+    }
+  };
+  return (
+    <span className="relative block min-w-0">
+      <input
+        ref={input}
+        aria-label={label}
+        aria-invalid={reading !== null && !reading.ok}
+        aria-describedby={reading ? hintId : undefined}
+        title={title}
+        disabled={disabled}
+        value={text ?? shown}
+        onFocus={() => setText((typed) => typed ?? edited)}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={() => (reading !== null && !reading.ok ? setText(null) : commit())}
+        onKeyDown={onKeyDown}
+        className={`w-full min-w-0 rounded-md bg-raised px-2 py-1 font-mono text-[12px] text-paper hover:bg-lifted focus:bg-deep disabled:opacity-50 ${className}`}
+      />
+      {reading && (
+        <span id={hintId} role="status" className={`absolute top-full left-0 z-30 mt-1 w-max max-w-64 rounded-md bg-deep px-2 py-1 text-[12px] shadow-lg ring-1 ring-line ${reading.ok ? 'text-paper' : 'text-rust'}`}>
+          {reading.ok ? `→ ${reading.read}` : reading.why}
+        </span>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,48 @@
+import type { PlayLog } from './protocol';
+
+export type Playing = {
+  readonly range: readonly [number, number];
+  readonly originFrame: number;
+  /** Milliseconds since the epoch at which the origin frame is due. */
+  readonly originTime: number;
+  readonly framesPerSecond: number;
+  readonly paint: (frame: number) => void;
+  readonly now: () => number;
+};
+
+/** The frame that is due a number of frames after the origin, going round in the half-open range. */
+export function frameDue(passed: number, originFrame: number, [from, to]: readonly [number, number]): number {
+  const length = to - from;
+  return from + ((((originFrame - from + passed) % length) + length) % length);
+}
+
+/**
+ * Plays by the clock: each picture is asked for when it is due, and pictures are dropped rather than time slowed. The
+ * answer stops it and tells how it went.
+ */
+export function startPlaying(playing: Playing): () => PlayLog {
+  const { framesPerSecond, originFrame, originTime, range, now, paint } = playing;
+  const length = 1000 / framesPerSecond;
+  let timer: ReturnType<typeof setTimeout> | null = null;
+  let last = -1;
+  const log = { frames: 0, late: 0, dropped: 0, worstMs: 0 };
+  const tick = () => {
+    const passed = Math.floor((now() - originTime) / length + 1e-6);
+    if (passed > last && passed >= 0) {
+      // The first picture is due when playing starts, however long before its origin lies.
+      if (last >= 0) log.dropped += passed - last - 1;
+      last = passed;
+      paint(frameDue(passed, originFrame, range));
+      const lag = now() - (originTime + passed * length);
+      log.frames++;
+      if (lag > length / 2) log.late++;
+      log.worstMs = Math.max(log.worstMs, lag);
+    }
+    timer = setTimeout(tick, Math.max(0, originTime + (last + 1) * length - now()));
+  };
+  tick();
+  return () => {
+    if (timer !== null) clearTimeout(timer);
+    return log;
+  };
+}

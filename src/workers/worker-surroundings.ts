@@ -1,0 +1,50 @@
+import { inOrder, type Project } from '../core/model';
+import type { FaceLookup } from '../core/lettering';
+import { lookupFrom, shippedFaces, type PaintHost, type Picture } from '../painter';
+import { createBrowserHost, loadBrowserFaces } from '../painter/browser';
+
+/** What evaluation and painting need in a worker. */
+export type WorkerSurroundings = {
+  readonly host: PaintHost;
+  readonly faces: () => FaceLookup;
+  /** Loads what a project's pictures need; resolves to true when something new came in. */
+  readonly load: (project: Project) => Promise<boolean>;
+};
+
+const EXTENSIONS: Readonly<Record<string, string>> = { 'image/png': 'png', 'image/jpeg': 'jpg', 'image/webp': 'webp' };
+
+export function createWorkerSurroundings(): WorkerSurroundings {
+  const images = new Map<string, { readonly hash: string; readonly picture: Picture }>();
+  let lookup: FaceLookup = () => null;
+  let facesFor = '';
+  return {
+    host: createBrowserHost((asset) => images.get(asset)?.picture ?? null),
+    faces: () => lookup,
+    async load(project) {
+      const wanted = shippedFaces(textsOf(project));
+      const signature = wanted.map((face) => `${face.pack}-${face.weight}`).sort().join(' ');
+      let news = false;
+      if (signature !== facesFor) {
+        lookup = lookupFrom(await loadBrowserFaces(wanted));
+        facesFor = signature;
+        news = true;
+      }
+      for (const asset of inOrder(project.assets)) {
+        if (asset.type !== 'image' || images.get(asset.id)?.hash === asset.hash) continue;
+        const picture = await fetchImage(asset.hash, asset.mime);
+        if (picture) images.set(asset.id, { hash: asset.hash, picture });
+        news ||= picture !== null;
+      }
+      return news;
+    },
+  };
+}
+
+function textsOf(project: Project) {
+  return inOrder(project.compositions).flatMap((composition) => inOrder(composition.layers).flatMap((layer) => (layer.kind === 'text' ? [layer] : [])));
+}
+
+async function fetchImage(hash: string, mime: string): Promise<Picture | null> {
+  const response = await fetch(`/api/media/${hash}.${EXTENSIONS[mime] ?? 'png'}`);
+  return response.ok ? createImageBitmap(await response.blob()) : null;
+}
