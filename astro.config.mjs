@@ -15,7 +15,7 @@ export default defineConfig({
   vite: {
     plugins: [tailwindcss()],
     worker: { format: 'es' },
-    ssr: { external: ['@electric-sql/pglite', '@napi-rs/canvas'] },
+    ssr: { noExternal: ['opentype.js'], external: ['@electric-sql/pglite', '@napi-rs/canvas'] },
     build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 1200 },
   },
 });

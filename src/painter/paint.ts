@@ -1,5 +1,6 @@
 import { multiply, transform, type Colour, type Group, type Ink, type Item, type Matrix, type PathItem } from '../core/display';
 import type { PictureMemory } from './picture-memory';
+import { runGroup, steadyRuns } from './steady-runs';
 import type { PaintHost, Picture, Surface } from './surface';
 
 export type PaintOptions = {
@@ -30,7 +31,14 @@ export function paint(root: Group, surface: Surface, host: PaintHost, options: P
     surface.fillStyle = css(background);
     surface.fillRect(0, 0, width, height);
   }
-  paintGroup(root, surface, multiply(view, root.matrix), 1, job);
+  paintRoot(root, surface, multiply(view, root.matrix), job);
+}
+
+/** The outermost group: what stood still since the frame before is laid on as one remembered picture. */
+function paintRoot(root: Group, surface: Surface, matrix: Matrix, job: Job): void {
+  if (!job.memory) return paintGroup(root, surface, matrix, 1, job);
+  const items = steadyRuns(root.items).flatMap((run) => (run.length > 1 ? [runGroup(run, root.frame)] : run));
+  paintGroup({ ...root, items }, surface, matrix, 1, job);
 }
 
 function paintItems(items: readonly Item[], surface: Surface, matrix: Matrix, alpha: number, job: Job): void {

@@ -19,7 +19,7 @@ export function Button({ tone = 'raised', children, className = '', ...rest }: {
 }
 
 /** A button with a drawing alone: its name is read aloud and shown on hover. */
-export function IconButton({ label, hint, children, pressed, className = '', ...rest }: {
+export function IconButton({ label, hint, children, pressed, className = 'h-7', ...rest }: {
   readonly label: string; readonly hint?: string; readonly children: ReactNode; readonly pressed?: boolean;
 } & ButtonHTMLAttributes<HTMLButtonElement>) {
   return (
@@ -28,7 +28,7 @@ export function IconButton({ label, hint, children, pressed, className = '', ...
       aria-label={label}
       aria-pressed={pressed}
       title={hint ? `${label} (${hint})` : label}
-      className={`inline-grid size-7 shrink-0 place-items-center rounded-md text-paper hover:bg-raised disabled:text-muted disabled:opacity-50 ${className}`}
+      className={`inline-grid w-7 shrink-0 place-items-center rounded-md text-paper hover:bg-raised disabled:text-muted disabled:opacity-50 ${className}`}
       {...rest}
     >
       {children}

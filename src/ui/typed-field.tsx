@@ -16,10 +16,12 @@ export type TypedFieldProps<T> = {
   readonly disabled?: boolean;
   readonly className?: string;
   readonly title?: string;
+  /** `inset` where the ground under the field is raised already. */
+  readonly tone?: 'raised' | 'inset';
 };
 
 /** A field that says what typed text will become before Enter, keeps what cannot be read, and lets go with Esc. */
-export function TypedField<T>({ label, shown, edited, read, onSet, onStep, disabled, className = '', title }: TypedFieldProps<T>) {
+export function TypedField<T>({ label, shown, edited, read, onSet, onStep, disabled, className = '', title, tone = 'raised' }: TypedFieldProps<T>) {
   const [text, setText] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const hintId = useId();
@@ -66,7 +68,7 @@ export function TypedField<T>({ label, shown, edited, read, onSet, onStep, disab
         onChange={(event) => setText(event.target.value)}
         onBlur={() => (reading !== null && !reading.ok ? setText(null) : commit())}
         onKeyDown={onKeyDown}
-        className={`w-full min-w-0 rounded-md bg-raised px-2 py-1 font-mono text-[12px] text-paper hover:bg-lifted focus:bg-deep disabled:opacity-50 ${className}`}
+        className={`w-full min-w-0 rounded-md px-1.5 py-1 font-mono text-[12px] text-paper hover:bg-lifted focus:bg-deep disabled:opacity-50 ${tone === 'raised' ? 'bg-raised' : 'bg-panel'} ${className}`}
       />
       {reading && (
         <span id={hintId} role="status" className={`absolute top-full left-0 z-30 mt-1 w-max max-w-64 rounded-md bg-deep px-2 py-1 text-[12px] shadow-lg ring-1 ring-line ${reading.ok ? 'text-paper' : 'text-rust'}`}>

@@ -83,7 +83,22 @@ function drawLayer(
   if (items.length === 0 || !inSpans(layer.spans, frame)) return { group: null, bounds };
   const opacity = prepared.opacity(x);
   if (opacity === 0) return { group: null, bounds };
-  return { group: group(matrix, items, { opacity, blend: layer.blend, isolated: nest !== null, ...nest }), bounds };
+  return { group: sameAsBefore(layer, group(matrix, items, { opacity, blend: layer.blend, isolated: nest !== null, ...nest })), bounds };
+}
+
+const before = new WeakMap<Layer, Group>();
+
+/**
+ * The group that the layer gave last, when nothing about it has changed: painters know by identity what stands still.
+ * Its picture is the same picture, whatever time it was worked out at.
+ */
+function sameAsBefore(layer: Layer, now: Group): Group {
+  const then = before.get(layer);
+  const same = then !== undefined && then.items === now.items && then.opacity === now.opacity && then.blend === now.blend
+    && then.matrix.every((part, i) => part === now.matrix[i]) && then.frame?.[0] === now.frame?.[0] && then.frame?.[1] === now.frame?.[1];
+  if (same) return then;
+  before.set(layer, now);
+  return now;
 }
 
 type Content = {
@@ -128,6 +143,7 @@ function contentOf(
 /** Values of nests by what they depend on alone; the oldest go first. */
 const remembered = new Map<string, readonly Item[]>();
 const MOST = 2_000;
+const standing = new WeakMap<Composition, readonly Item[]>();
 
 /** A nest's items: a pure function of its composition (however deep), its source time and the faces. */
 function nestItems(project: Project, source: Composition, at: Frames, faces: FaceLookup, above: ReadonlySet<string>, purse: Purse): readonly Item[] {
@@ -137,15 +153,19 @@ function nestItems(project: Project, source: Composition, at: Frames, faces: Fac
   const inside = new Set([...above, source.id]);
   const matrices = new Map<string, Matrix>();
   const surroundings: Surroundings = { faces, purpose: 'output' };
-  const items: Item[] = [];
+  const drawnItems: Item[] = [];
   for (const layer of [...inOrder(source.layers)].reverse()) {
     if (purse.left < 0) break;
     // Most layers of a composition are outside their spans at a given time; they cost nothing.
     if (!layer.visible || layer.guide || !isDrawn(layer.kind) || !inSpans(layer.spans, at)) continue;
     const matrix = worldMatrix(project, source, layer, at, matrices);
     const { group: drawn } = drawLayer(project, source, layer, at, matrix, surroundings, inside, purse);
-    if (drawn) items.push(drawn);
+    if (drawn) drawnItems.push(drawn);
   }
+  // Items that all stood still are the list that they were.
+  const then = standing.get(source);
+  const items = then && then.length === drawnItems.length && then.every((item, i) => item === drawnItems[i]) ? then : drawnItems;
+  standing.set(source, items);
   // What the budget cut short is no pure function any more.
   if (purse.left < 0) return items;
   if (remembered.size >= MOST) remembered.delete(remembered.keys().next().value!);

@@ -1,6 +1,6 @@
 import { boundsOf, type Bounds, type Colour, type Ink, type Item, type Matrix, type Outline, type Stroke } from '../display';
 import { setText, type FaceLookup } from '../lettering';
-import { FILL, inOrder, KINDS, type Channel, type ChannelSpec, type Layer, type LayerOf, POSE, STOP, STROKE } from '../model';
+import { channelsOfLayer, FILL, inOrder, KINDS, type Channel, type ChannelSpec, type Layer, type LayerOf, POSE, STOP, STROKE } from '../model';
 import type { Frames } from '../time';
 import { channelSampler, isKeyed } from './prepared-channel';
 import { drawnPath, ellipse, polygon, rectangle, type PathValue } from './shape-outline';
@@ -71,11 +71,22 @@ function prepareMatrix(channels: Channels): (x: Frames) => Matrix {
 function prepareShape(layer: LayerOf<'shape'>): PreparedLayer['content'] {
   const outline = prepareOutline(layer);
   const { fill, stroke } = prepareInks(layer);
-  return (x) => {
+  return stillOr(layer, (x) => {
     const { path, bounds } = outline(x);
     const [inside, line] = [fill(x), stroke(x)];
     if (path.length === 0 || (!inside && !line)) return { items: [], bounds };
     return { items: [{ kind: 'path', outline: path, rule: layer.rule, fill: inside, stroke: line }], bounds };
+  });
+}
+
+/** A layer that nothing but its pose can change draws the same content, as one object, for ever. */
+function stillOr(layer: LayerOf<'shape'> | LayerOf<'text'>, draw: PreparedLayer['content']): PreparedLayer['content'] {
+  const moves = channelsOfLayer(layer).some((found) => isKeyed(found.channel) && !Object.hasOwn(POSE, found.name));
+  if (moves) return draw;
+  let last: { readonly faces: FaceLookup; readonly content: LayerContent } | null = null;
+  return (x, faces) => {
+    if (last?.faces !== faces) last = { faces, content: draw(x, faces) };
+    return last.content;
   };
 }
 
@@ -112,7 +123,7 @@ function prepareText(layer: LayerOf<'text'>): PreparedLayer['content'] {
   const text = channels['text'] ? (channelSampler(channels['text'], 'T') as (x: Frames) => string) : () => '';
   const { fill, stroke } = prepareInks(layer);
   let last: { readonly key: string; readonly set: ReturnType<typeof setText> } | null = null;
-  return (x, faces) => {
+  return stillOr(layer, (x, faces) => {
     const face = faces(layer.font, layer.weight, layer.italic);
     if (!face) return NOTHING;
     const setting = { text: text(x), size: size(x), leading: leading(x), tracking: tracking(x), boxWidth: boxWidth(x), align: layer.align };
@@ -122,7 +133,7 @@ function prepareText(layer: LayerOf<'text'>): PreparedLayer['content'] {
     const [inside, line] = [fill(x), stroke(x)];
     if (outline.length === 0 || (!inside && !line)) return { items: [], bounds };
     return { items: [{ kind: 'path', outline, rule: 'nonzero', fill: inside, stroke: line }], bounds };
-  };
+  });
 }
 
 function prepareInks({ fill, stroke }: LayerOf<'shape'> | LayerOf<'text'>) {

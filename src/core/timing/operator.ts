@@ -18,6 +18,8 @@ export type OperatorField = {
   readonly label: string;
   readonly unit: 'frames' | 'factor' | 'plays' | 'choice';
   readonly choices?: readonly string[];
+  /** Shown only while another field has this value: otherwise it has no effect. */
+  readonly onlyWith?: readonly [field: string, value: string];
 };
 
 export type OperatorExample<P> = { readonly given: Partial<P>; readonly D?: Frames; readonly x: Frames; readonly becomes: Frames };

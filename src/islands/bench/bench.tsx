@@ -1,3 +1,4 @@
+import '../jitless';
 import { useEffect, useState } from 'react';
 import { Group, Panel as Pane, Separator } from 'react-resizable-panels';
 import { readProjectFile, sayIssue } from '../../core/model';
@@ -75,8 +76,17 @@ function Desk({ editor }: { readonly editor: Editor }) {
       event.preventDefault();
       shortcut.run(editor);
     };
+    // A button that was pressed with the pointer lets go of the keyboard, so that Space plays and Enter opens.
+    const onClick = (event: MouseEvent) => {
+      const focused = document.activeElement;
+      if (event.detail > 0 && focused instanceof HTMLButtonElement && !focused.closest('[role=dialog], [role=menu]') && focused.getAttribute('aria-haspopup') === null) focused.blur();
+    };
     window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    window.addEventListener('click', onClick);
+    return () => {
+      window.removeEventListener('keydown', onKey);
+      window.removeEventListener('click', onClick);
+    };
   }, [editor]);
   return (
     <div className="grid h-full grid-rows-[auto_minmax(0,1fr)]">

@@ -1,3 +1,4 @@
+import '../jitless';
 import { useEffect, useState } from 'react';
 import { framesPerSecond } from '../../core/time';
 import { Acorn } from '../../ui';
@@ -16,7 +17,7 @@ export default function Home() {
     });
   }, []);
   return (
-    <div className="mx-auto flex max-w-4xl flex-col gap-8 px-6 py-12">
+    <div className="mx-auto flex max-w-5xl flex-col gap-8 px-6 py-12">
       <header className="flex items-center gap-4">
         <Acorn size={52} />
         <div>
@@ -33,7 +34,7 @@ export default function Home() {
           <ul className="flex flex-col">
             {state.projects.map((project) => (
               <li key={project.id} className="border-b border-line last:border-0">
-                <a href={`/projects/${encodeURIComponent(project.id)}`} className="flex items-center gap-5 rounded-lg px-3 py-3.5 hover:bg-panel">
+                <a href={`/projects/${encodeURIComponent(project.id)}`} className="flex items-center gap-5 -mx-3 rounded-lg px-3 py-3.5 hover:bg-panel">
                   <Still id={project.id} />
                   <span className="min-w-0 grow">
                     <span className="block truncate text-[15px] font-medium">{project.name}</span>
@@ -62,6 +63,6 @@ function mainWords({ main, compositions }: ListProjects['projects'][number]): st
 /** A still of the main composition, as the server keeps it. */
 function Still({ id }: { readonly id: string }) {
   const [lost, setLost] = useState(false);
-  if (lost) return <span aria-hidden="true" className="h-[72px] w-32 shrink-0 rounded-md bg-raised" />;
-  return <img src={`/api/projects/${encodeURIComponent(id)}/still`} alt="" width={128} height={72} onError={() => setLost(true)} className="h-[72px] w-32 shrink-0 rounded-md bg-raised object-cover" />;
+  if (lost) return <span aria-hidden="true" className="h-[108px] w-48 shrink-0 rounded-md bg-raised" />;
+  return <img src={`/api/projects/${encodeURIComponent(id)}/still`} alt="" width={192} height={108} onError={() => setLost(true)} className="h-[108px] w-48 shrink-0 rounded-md bg-raised object-cover" />;
 }

@@ -13,7 +13,7 @@ export const GET: APIRoute = ({ params }) => safely(async () => {
   if (!open) return refuse(404, `There is no project “${id}”.`);
   let still = painted.get(id);
   if (still?.revision !== open.revision) {
-    const png = await paintStill(open.project, 256);
+    const png = await paintStill(open.project, 384);
     if (!png) return refuse(404, 'There is no picture of this project yet.');
     painted.set(id, (still = { revision: open.revision, png }));
   }

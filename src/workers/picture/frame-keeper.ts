@@ -8,6 +8,8 @@ export type FrameKeeper = {
   readonly clear: () => void;
   /** The frame nearest the playhead that is not there yet, or null when all that fit are. */
   readonly nextMissing: (playhead: number, range: readonly [number, number]) => number | null;
+  /** The first frame that is not there among the next ones that will be played, or null. */
+  readonly missingAhead: (playhead: number, range: readonly [number, number], count: number) => number | null;
   readonly ready: (duration: number) => Uint8Array;
 };
 
@@ -48,6 +50,14 @@ export function createFrameKeeper(capBytes: number, letGo: (picture: Picture) =>
       // What plays next first, then round to what was passed.
       for (let i = 0; i < to - from; i++) {
         const frame = from + ((((playhead - from + i) % (to - from)) + (to - from)) % (to - from));
+        if (!kept.has(frame)) return frame;
+      }
+      return null;
+    },
+    missingAhead(playhead, [from, to], count) {
+      near = playhead;
+      for (let i = 1; i <= Math.min(count, to - from - 1); i++) {
+        const frame = from + ((playhead - from + i) % (to - from));
         if (!kept.has(frame)) return frame;
       }
       return null;

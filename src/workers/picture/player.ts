@@ -7,6 +7,8 @@ export type Playing = {
   readonly originTime: number;
   readonly framesPerSecond: number;
   readonly paint: (frame: number) => void;
+  /** Paints one picture that will be wanted soon; false when there is none. */
+  readonly paintAhead: (frame: number) => boolean;
   readonly now: () => number;
 };
 
@@ -21,10 +23,12 @@ export function frameDue(passed: number, originFrame: number, [from, to]: readon
  * answer stops it and tells how it went.
  */
 export function startPlaying(playing: Playing): () => PlayLog {
-  const { framesPerSecond, originFrame, originTime, range, now, paint } = playing;
+  const { framesPerSecond, originFrame, originTime, range, now, paint, paintAhead } = playing;
   const length = 1000 / framesPerSecond;
   let timer: ReturnType<typeof setTimeout> | null = null;
   let last = -1;
+  /** What a picture costs, from those painted ahead: only what fits before the next one is due is begun. */
+  let cost = length / 2;
   const log = { frames: 0, late: 0, dropped: 0, worstMs: 0 };
   const tick = () => {
     const passed = Math.floor((now() - originTime) / length + 1e-6);
@@ -37,6 +41,11 @@ export function startPlaying(playing: Playing): () => PlayLog {
       log.frames++;
       if (lag > length / 2) log.late++;
       log.worstMs = Math.max(log.worstMs, lag);
+    }
+    for (let busy = true; busy && now() + cost * 1.3 < originTime + (last + 1) * length; ) {
+      const began = now();
+      busy = paintAhead(frameDue(Math.max(0, last), originFrame, range));
+      if (busy) cost += (now() - began - cost) * 0.3;
     }
     timer = setTimeout(tick, Math.max(0, originTime + (last + 1) * length - now()));
   };

@@ -12,8 +12,10 @@ import { startPlaying } from './player';
 import type { Look, PictureAnswer, PictureRequest, PlayLog } from './protocol';
 
 // 256 MB of pictures in all: whole frames take the greater part.
-const FRAMES = 192 * 1024 * 1024;
-const NESTS = 64 * 1024 * 1024;
+const FRAMES = 236 * 1024 * 1024;
+const NESTS = 20 * 1024 * 1024;
+/** While it plays, this many frames ahead are looked after. */
+const AHEAD = 45;
 /** Checks start after so much rest. */
 const REST = 200;
 
@@ -173,6 +175,13 @@ function play({ composition, range, originFrame, originTime }: Extract<PictureRe
       const evaluated = known ? null : evaluate(last);
       if (known) putUp(known);
       else if (evaluated) putUp(paintKept(frame, evaluated));
+    },
+    paintAhead(frame) {
+      const missing = keeper.missingAhead(frame, range, AHEAD);
+      const evaluated = missing === null ? null : evaluate({ composition, frame: missing, transient: null });
+      if (missing === null || !evaluated) return false;
+      paintKept(missing, evaluated);
+      return true;
     },
   });
 }

@@ -21,7 +21,7 @@ export const loop = defineOperator({
     to: { label: 'To', unit: 'frames' },
     mode: { label: 'Way', unit: 'choice', choices: ['repeat', 'swing'] },
     count: { label: 'Plays', unit: 'plays' },
-    ends: { label: 'End frames', unit: 'choice', choices: ['once', 'twice'] },
+    ends: { label: 'End frames', unit: 'choice', choices: ['once', 'twice'], onlyWith: ['mode', 'swing'] },
   },
   tell: ({ from, to, mode, count }) =>
     `${to === null ? `from ${from} to its end` : `frames ${from} to ${to}`}${mode === 'swing' ? ', to and fro' : ''}, ${count === null ? 'without end' : `${count} times`}`,

@@ -28,7 +28,7 @@ export function ChannelField({ project, composition, layer, found, frame }: Prop
     editor.run(here ? deleteKeys(state.project, composition.id, [{ ...ref, key: here.id }]) : addKeys(state.project, composition.id, [ref], { frame: state.frame, newId: freshId }));
   };
   return (
-    <div className="grid grid-cols-[84px_minmax(0,1fr)_24px] items-center gap-1.5">
+    <div className="grid grid-cols-[74px_minmax(0,1fr)_24px] items-center gap-1">
       <span className="truncate text-muted" title={label}>{label}</span>
       <ValueField label={`${label} of ${layer.name}`} found={found} value={value} onSet={set} disabled={layer.locked} />
       <PegButton state={here ? 'here' : keys.length > 0 ? 'elsewhere' : 'none'} label={label} onPress={peg} disabled={layer.locked} />

@@ -8,7 +8,7 @@ import { CompositionPanel } from './composition-panel';
 import { TimingStack } from './timing-stack';
 
 /** Channels that stand in the panel for each kind; what the painter does not paint yet is not shown. */
-const POSE = ['x', 'y', 'scaleX', 'scaleY', 'rotation', 'skew', 'opacity', 'pivotX', 'pivotY'];
+const POSE = ['x', 'y', 'scaleX', 'scaleY', 'rotation', 'skew', 'pivotX', 'pivotY', 'opacity'];
 const SHAPES: Readonly<Record<string, readonly string[]>> = {
   rectangle: ['width', 'height', 'corner'], ellipse: ['width', 'height'], polygon: ['width', 'height', 'sides'], star: ['width', 'height', 'sides', 'inner'], path: ['outline'],
 };
@@ -35,7 +35,7 @@ export function Panel() {
         )}
       </header>
       {groups.map((group, i) => (
-        <div key={i} className={`grid grid-cols-2 gap-x-4 gap-y-1 ${i > 0 ? 'border-t border-line pt-3' : ''}`}>{group.map(field)}</div>
+        <div key={i} className={`grid grid-cols-2 gap-x-3 gap-y-1 ${i > 0 ? 'border-t border-line pt-3' : ''}`}>{group.map(field)}</div>
       ))}
       <div className="border-t border-line pt-3">
         <TimingStack project={project} composition={composition} layer={layer} />

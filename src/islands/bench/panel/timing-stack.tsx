@@ -59,14 +59,14 @@ function OperatorRow({ project, composition, layer, node, length }: Props & { re
         <button type="button" onClick={() => editor.select({ operator: chosen ? null : node.id })} className={`shrink-0 font-medium ${node.off ? 'text-muted' : ''}`} aria-expanded={chosen}>{title}</button>
         <span className="min-w-0 grow truncate text-[12px] text-muted">{node.off ? 'off' : definition ? definition.tell(node as never) : 'kept, not played yet'}</span>
         {map && <MapGlyph map={map} length={length} off={node.off} />}
-        <button type="button" role="switch" aria-checked={!node.off} aria-label={`${title} is on`} title={node.off ? 'Off: passed over' : 'On'} disabled={layer.locked} onClick={() => set({ off: !node.off })} className={`h-4 w-7 shrink-0 rounded-full p-0.5 ${node.off ? 'bg-lifted' : 'bg-leaf'}`}>
-          <span aria-hidden="true" className={`block size-3 rounded-full bg-ground transition-transform ${node.off ? '' : 'translate-x-3'}`} />
+        <button type="button" role="switch" aria-checked={!node.off} aria-label={`${title} is on`} title={node.off ? 'Off: passed over' : 'On'} disabled={layer.locked} onClick={() => set({ off: !node.off })} className={`h-6 w-10 shrink-0 rounded-full p-1 ${node.off ? 'bg-lifted' : 'bg-leaf'}`}>
+          <span aria-hidden="true" className={`block size-4 rounded-full bg-ground transition-transform ${node.off ? '' : 'translate-x-4'}`} />
         </button>
         <IconButton label={`Take ${title} off`} disabled={layer.locked} onClick={() => editor.run(deleteOperator(editor.store.getState().project, composition.id, layer.id, node.id))}><X size={13} /></IconButton>
       </div>
       {definition && (
         <div className="grid grid-cols-2 gap-x-3 gap-y-1 pt-1">
-          {Object.entries(definition.fields as Readonly<Record<string, OperatorField>>).map(([name, field]) => (
+          {Object.entries(definition.fields as Readonly<Record<string, OperatorField>>).filter(([, { onlyWith }]) => !onlyWith || (node as Record<string, unknown>)[onlyWith[0]] === onlyWith[1]).map(([name, field]) => (
             <OperatorInput key={name} title={title} field={field} value={(node as Record<string, unknown>)[name]} disabled={layer.locked} onSet={(value) => set({ [name]: value })} />
           ))}
         </div>
@@ -84,7 +84,7 @@ function OperatorInput({ title, field, value, onSet, disabled }: { readonly titl
     return (
       <label className="grid grid-cols-[64px_minmax(0,1fr)] items-center gap-1.5">
         <span className="truncate text-muted" title={field.label}>{field.label}</span>
-        <select aria-label={label} value={String(value)} disabled={disabled} onChange={(event) => onSet(event.target.value)} onKeyDown={(event) => event.stopPropagation()} className="min-w-0 rounded-md bg-lifted px-1.5 py-1 text-[12px]">
+        <select aria-label={label} value={String(value)} disabled={disabled} onChange={(event) => onSet(event.target.value)} onKeyDown={(event) => event.stopPropagation()} className="min-w-0 rounded-md bg-panel px-1 py-1 text-[12px]">
           {field.choices.map((choice) => <option key={choice} value={choice}>{CHOICES[choice] ?? choice}</option>)}
         </select>
       </label>
@@ -101,9 +101,9 @@ function OperatorInput({ title, field, value, onSet, disabled }: { readonly titl
   return (
     <div className="grid grid-cols-[64px_minmax(0,1fr)] items-center gap-1.5">
       <span className="truncate text-muted" title={field.label}>{field.label}</span>
-      <TypedField label={label} edited={text} shown={typeof value === 'number' && unit !== '' ? `${text} ${unit}` : text} read={read} onSet={onSet} disabled={disabled} onStep={(direction, large) => onSet((number + direction * (large ? 10 : 1)) / factor)} className="bg-lifted" />
+      <TypedField label={label} edited={text} shown={typeof value === 'number' && unit !== '' ? `${text} ${unit}` : text} read={read} onSet={onSet} disabled={disabled} onStep={(direction, large) => onSet((number + direction * (large ? 10 : 1)) / factor)} tone="inset" />
     </div>
   );
 }
 
-const CHOICES: Readonly<Record<string, string>> = { repeat: 'again from the start', swing: 'to and fro', once: 'shown once', twice: 'shown twice', down: 'down', near: 'to the nearest' };
+const CHOICES: Readonly<Record<string, string>> = { repeat: 'from the start', swing: 'to and fro', once: 'shown once', twice: 'shown twice', down: 'down', near: 'to the nearest' };

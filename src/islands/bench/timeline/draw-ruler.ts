@@ -68,8 +68,15 @@ function drawMarks(to: CanvasRenderingContext2D, { composition, view, width, uni
     const major = frame % step === 0;
     to.fillStyle = major ? INK.muted : '#4a4f40';
     to.fillRect(x, major ? 28 : 38, 1, major ? 16 : 6);
-    if (major && xOf(frame, view) < width - 24) to.fillText(unit === 'frames' ? String(frame) : `${Math.round((frame / fps) * 100) / 100}s`, x + 4, 38);
+    if (major && xOf(frame, view) < width - 24) to.fillText(markWords(frame, step, fps, unit), x + 4, 38);
   }
+}
+
+/** Whole seconds stand alone; closer up the frames stand behind them: `1s`, `1:10`. */
+function markWords(frame: number, step: number, fps: number, unit: RulerLook['unit']): string {
+  const base = Math.round(fps);
+  if (unit === 'frames') return String(frame);
+  return step % base === 0 || frame % base === 0 ? `${Math.round((frame / fps) * 100) / 100}s` : `${Math.floor(frame / base)}:${String(frame % base).padStart(2, '0')}`;
 }
 
 function drawReady(to: CanvasRenderingContext2D, { composition, view, width, ready }: RulerLook): void {

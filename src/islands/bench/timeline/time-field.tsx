@@ -14,7 +14,7 @@ export function TimeField() {
       <span className="w-[64px]">
         <TypedField
           label="Playhead" title="Type a frame (132), seconds (4.4s), timecode (4:12), a bar (bar 2.3) or a step (+10)"
-          shown={String(frame)} edited={String(frame)} className="font-medium"
+          shown={String(frame)} edited={String(frame)} className="py-0.5 font-medium"
           read={(text) => {
             const reading = readTypedTime(text, { at: frame, rate, tempo });
             return reading.ok ? { ok: true, value: reading.at, read: reading.read } : reading;

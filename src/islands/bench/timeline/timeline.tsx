@@ -158,17 +158,17 @@ export function Timeline() {
   const playhead = xOf(state.frame, view);
   return (
     <section aria-label="Timeline" className="grid h-full min-h-0 grid-cols-[250px_minmax(0,1fr)] grid-rows-[52px_minmax(0,1fr)] bg-ground">
-      <div className="flex items-center justify-between bg-panel pr-1">
+      <div className="flex flex-col justify-center bg-panel">
         <TimeField />
+        <div className="flex items-center pl-2">
+          <button type="button" onClick={() => setUnit(unit === 'seconds' ? 'frames' : 'seconds')} title="What the ruler counts: seconds or frames" className="h-6 w-[62px] rounded-md px-1.5 text-left text-[12px] text-muted hover:bg-raised hover:text-paper">{unit}</button>
+          <IconButton className="h-6" label="Zoom out" hint="Ctrl+wheel" onClick={() => zoom(1 / 1.6)}><ZoomOut size={14} /></IconButton>
+          <IconButton className="h-6" label="Zoom in" hint="Ctrl+wheel" onClick={() => zoom(1.6)}><ZoomIn size={14} /></IconButton>
+          <IconButton className="h-6" label="Show the whole composition" hint="W" onClick={() => editor.store.setState({ view: { from: 0, pixelsPerFrame: 0 } })}><Maximize2 size={13} /></IconButton>
+        </div>
       </div>
       <div className="relative overflow-hidden bg-panel">
         <canvas ref={ruler} aria-label="Ruler" role="img" style={{ width, height: RULER_HEIGHT }} className="block cursor-pointer" onPointerDown={scrub} />
-        <div className="absolute top-1 right-1 flex rounded-md bg-panel/95">
-          <button type="button" onClick={() => setUnit(unit === 'seconds' ? 'frames' : 'seconds')} title="What the ruler counts: seconds or frames" className="h-7 rounded-md px-2 text-[12px] text-muted hover:bg-raised hover:text-paper">{unit}</button>
-          <IconButton label="Zoom out" hint="Ctrl+wheel" onClick={() => zoom(1 / 1.6)}><ZoomOut size={14} /></IconButton>
-          <IconButton label="Zoom in" hint="Ctrl+wheel" onClick={() => zoom(1.6)}><ZoomIn size={14} /></IconButton>
-          <IconButton label="Show the whole composition" hint="W" onClick={() => editor.store.setState({ view: { from: 0, pixelsPerFrame: 0 } })}><Maximize2 size={13} /></IconButton>
-        </div>
         <Playhead x={playhead} head />
       </div>
       <Heads rows={rows} project={project} composition={composition} scroller={scroller} onScroll={setScroll} />
