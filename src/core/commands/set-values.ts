@@ -76,15 +76,15 @@ function keyedAt(channel: Channel, found: FoundChannel, x: Frames, value: unknow
   const id = newId();
   const i = keys.findLastIndex((key) => key.at < x);
   const [before, after] = [keys[i], keys[i + 1]];
-  if (!before || !after) return { ...channel, keys: { ...channel.keys, [id]: { id, at: x, value } } };
+  if (!before || !after) return { ...channel, keys: { ...channel.keys, [id]: { id, at: x, value, joined: false } } };
   if (found.spec.type !== 'N') {
-    return { ...channel, keys: { ...channel.keys, [id]: { id, at: x, value, ...(before.ease === undefined ? {} : { ease: before.ease }) } } };
+    return { ...channel, keys: { ...channel.keys, [id]: { id, at: x, value, joined: false, ...(before.ease === undefined ? {} : { ease: before.ease }) } } };
   }
   const split = splitSegment(keys as readonly ScalarKey[], i, x);
   if (!keepCurve) {
     // A pose put in the middle of an eased move should be passed smoothly, in a straight one straight.
     const bent = split.left !== undefined;
-    const key = { id, at: x, value, ...(split.right === 'hold' ? { right: 'hold' } : bent ? { left: 'smooth', right: 'smooth' } : {}) };
+    const key = { id, at: x, value, joined: false, ...(split.right === 'hold' ? { right: 'hold' } : bent ? { left: 'smooth', right: 'smooth' } : {}) };
     return { ...channel, keys: { ...channel.keys, [id]: key } };
   }
   return {
@@ -92,7 +92,7 @@ function keyedAt(channel: Channel, found: FoundChannel, x: Frames, value: unknow
     keys: {
       ...channel.keys,
       [before.id]: { ...before, ...(split.beforeRight === undefined ? {} : { right: split.beforeRight }) },
-      [id]: { id, at: x, value: split.value, ...(split.left ? { left: split.left } : {}), ...(split.right ? { right: split.right } : {}) },
+      [id]: { id, at: x, value: split.value, joined: false, ...(split.left ? { left: split.left } : {}), ...(split.right ? { right: split.right } : {}) },
       [after.id]: { ...after, ...(split.afterLeft === undefined ? {} : { left: split.afterLeft }) },
     },
   };

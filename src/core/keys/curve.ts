@@ -8,7 +8,10 @@
 
 /** Guesses per segment. 32 leave Newton two rounds on ordinary curves. */
 const STEPS = 32;
-/** How exact time is solved, in fractions of the segment. The contract asks 1e-9 frames; segments are far under 1e4. */
+/**
+ * How exact the parameter is solved. Where time nearly stands still, a tiny miss in time is a large one in value, so the
+ * miss is weighed by the slope there.
+ */
 const EXACT = 1e-13;
 
 /** The parameter of the curve, 0…1, for a fraction of its time, 0…1. */
@@ -32,8 +35,8 @@ export function prepareInverse(x1: number, x2: number): (u: number) => number {
     // Two rounds without a bracket settle nearly every case; what is left goes to the careful loop.
     for (let round = 0; round < 3; round++) {
       const miss = ((a * s + b) * s + c) * s - u;
-      if (miss < EXACT && miss > -EXACT) return s;
       const slope = (3 * a * s + 2 * b) * s + c;
+      if (miss <= EXACT * slope && miss >= -EXACT * slope) return s;
       s -= miss / slope;
       if (!(s >= low && s <= high)) break;
     }
@@ -48,13 +51,14 @@ function solve(a: number, b: number, c: number, u: number, guess: number, from: 
   let s = guess;
   for (let round = 0; round < 80; round++) {
     const miss = ((a * s + b) * s + c) * s - u;
-    if (Math.abs(miss) < EXACT) return s;
+    if (miss === 0) return s;
     if (miss < 0) low = s;
     else high = s;
     const slope = (3 * a * s + 2 * b) * s + c;
     const next = s - miss / slope;
-    s = next > low && next < high ? next : (low + high) / 2;
-    if (high - low < 1e-16) return s;
+    const better = next > low && next < high ? next : (low + high) / 2;
+    if (better === s || high - low < 1e-16) return better;
+    s = better;
   }
   return s;
 }

@@ -14,7 +14,8 @@ export type Split = {
 
 /**
  * Puts a key on the segment from key `i` to key `i + 1` at a time between them, by de Casteljau's construction. A
- * straight segment stays without handles, a held one stays held.
+ * straight segment stays without handles, a held one stays held. Exact while the two handles do not pass each other in
+ * time; where they do, a part may need a handle longer than itself, and is drawn with the longest it can have.
  */
 export function splitSegment(keys: readonly ScalarKey[], i: number, at: number): Split {
   const from = keys[i]!;

@@ -1,0 +1,134 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { describe, expect, test } from 'vitest';
+import { channelsOfLayer, findChannel, inOrder, inTime, projectFile, readProject, readProjectFile, sayIssue, toProjectFile, writeProject } from '.';
+import { upgradeTo } from './upgrades';
+
+const base = (layers: readonly object[] = [], more: object = {}) => ({
+  format: 'oak-tumble/project', version: 1, name: 'P',
+  compositions: [{ id: 'main', name: 'Main', layers, ...more }],
+});
+const nul = (more: object = {}) => ({ id: 'a', name: 'Lamp', kind: 'null', channels: {}, ...more });
+const words = (raw: unknown) => {
+  const read = typeof raw === 'string' ? readProject(raw) : readProjectFile(raw);
+  return read.ok ? '' : read.issues.map(sayIssue).join('\n');
+};
+const read = (raw: unknown) => {
+  const result = readProjectFile(raw);
+  if (!result.ok) throw new Error(result.issues.map(sayIssue).join('\n'));
+  return result.value;
+};
+
+describe('reading', () => {
+  test('fills in what the file leaves open', () => {
+    const project = read(base([nul()]));
+    const [main] = inOrder(project.compositions);
+    expect(main).toMatchObject({ width: 1280, height: 720, rate: [30, 1], duration: 300, range: [0, 300], loops: false, tempo: null });
+    expect(project.main).toBe('main');
+    expect(inOrder(main!.layers)[0]).toMatchObject({ start: 0, spans: [[0, 300]], visible: true, sampling: 'exact', blend: 'normal' });
+  });
+  test('gives missing ids in reading order, then puts lists in order of time', () => {
+    const project = read(base([nul({ channels: { x: { keys: [{ at: 9, value: 1 }, { at: 2, value: 2, id: 'k1' }, { at: 5, value: 3 }] } }, markers: [{ at: 4 }, { at: 1 }] })]));
+    const layer = project.compositions.by['main']!.layers.by['a']!;
+    expect(inTime(findChannel(layer, 'x')!.channel!.keys).map((key) => [key.id, key.at])).toEqual([['k1', 2], ['k3', 5], ['k2', 9]]);
+    expect(inTime(layer.markers).map((marker) => marker.id)).toEqual(['m2', 'm1']);
+  });
+  test('clips and joins rigid spans, and orders the spans of layers', () => {
+    const project = read(base([nul({ spans: [[50, 60], [0, 10]] })], { duration: 100, rigid: [[90, 140], [5, 10], [8, 20], [200, 210]] }));
+    expect(project.compositions.by['main']!.rigid).toEqual([[5, 20], [90, 100]]);
+    expect(project.compositions.by['main']!.layers.by['a']!.spans).toEqual([[0, 10], [50, 60]]);
+  });
+});
+
+describe('refusing, with the place', () => {
+  test.each<[string, unknown, RegExp]>([
+    ['wrong type', base([nul({ start: 'soon' })]), /Composition “Main”, layer “Lamp” \(compositions\[0\]\.layers\[0\]\.start\): it should be a number, and is "soon"/],
+    ['unknown field', base([nul({ blurr: 1 })]), /layers\[0\]\): there is no field `blurr`/],
+    ['unknown channel', base([nul({ channels: { wobble: {} } })]), /no field `wobble`/],
+    ['unknown kind', base([nul({ kind: 'hologram' })]), /this kind is not known/],
+    ['unknown operator', base([nul({ timing: [{ op: 'bend' }] })]), /this kind is not known/],
+    ['a rate of 0', base([], { rate: [0, 1] }), /rate\): a rate is two whole numbers over 0/],
+    ['a rate below 0', base([], { rate: [30, -1] }), /a rate is two whole numbers/],
+    ['a newer version', { ...base(), version: 7 }, /newer Oak Tumble \(version 7\); this one reads up to version 1/],
+    ['another format', { format: 'x' }, /not an Oak Tumble project/],
+    ['no object', 12, /not an Oak Tumble project/],
+    ['two keys at one time', base([nul({ channels: { x: { keys: [{ at: 4, value: 0 }, { at: 4, value: 1 }] } } })]), /another key at frame 4/],
+    ['reversed span', base([nul({ spans: [[9, 3]] })]), /a span ends after it begins/],
+    ['overlapping spans', base([nul({ spans: [[0, 9], [5, 12]] })]), /\[0,9\] and \[5,12\] overlap/],
+    ['ids given twice', base([nul(), nul()]), /the id "a" is given twice/],
+    ['a forward left handle', base([nul({ channels: { x: { keys: [{ at: 0, value: 0, left: [4, 0] }] } } })]), /left handle points back/],
+    ['a loop on keys without an end', base([nul({ timing: [{ op: 'loop' }] })]), /needs a `to`/],
+    ['elastic on keys', base([nul({ timing: [{ op: 'elastic', length: 9, on: 'keys' }] })]), /content alone/],
+    ['a part that ends before it begins', base([nul({ timing: [{ op: 'loop', from: 9, to: 4 }] })]), /must end after frame 9/],
+    ['an id that objects answer to', base([nul({ id: '__proto__' })]), /./],
+    ['repeats below 1', base([nul({ channels: { x: { repeats: 0 } } })]), /at least 1/],
+    ['smooth pins that fall', base([nul({ timing: [{ op: 'pins', pins: [[0, 5], [9, 2]], shape: 'smooth' }] })]), /smooth pins must rise/],
+    ['a ramp with too few rates', base([nul({ timing: [{ op: 'ramp', cuts: [4], rates: [1] }] })]), /1 cuts need 2 rates/],
+    ['cut-off JSON', JSON.stringify(base([nul()])).slice(0, 60), /cut off: it ends at line 1, column 61/],
+    ['broken JSON', '{\n "format": oak }', /not readable JSON: something is wrong at line 2, column/],
+    ['an empty file', '', /cut off/],
+  ])('%s', (_, raw, pattern) => expect(words(raw)).toMatch(pattern));
+  test('tells at most twenty things at once', () => {
+    const many = readProjectFile(base(Array.from({ length: 200 }, (_, i) => nul({ id: `n${i}`, start: 'x' }))));
+    expect(many.ok ? 0 : many.issues.length).toBe(20);
+  });
+  test('20,000 keys are read without complaint', () => {
+    const keys = Array.from({ length: 20_000 }, (_, at) => ({ at, value: at % 7 }));
+    expect(words(base([nul({ channels: { x: { keys } } })]))).toBe('');
+  });
+});
+
+describe('writing', () => {
+  const files = [...readdirSync('../shared/cases').map((name) => JSON.parse(readFileSync(`../shared/cases/${name}`, 'utf8')).project as unknown), JSON.parse(readFileSync('demo/night-tram.oak.json', 'utf8')) as unknown];
+  test('there are files to try', () => expect(files.length).toBeGreaterThan(10));
+  test.each(files.map((file, i) => [i, file] as const))('file %d is read as it was written', (_, file) => {
+    const project = read(file);
+    const again = readProject(writeProject(project));
+    expect(again.ok && again.value).toEqual(project);
+    expect(projectFile.safeParse(toProjectFile(project)).success).toBe(true);
+  });
+  test('leaves defaults out', () => {
+    const text = writeProject(read(base([nul({ visible: true, start: 0, blend: 'normal', channels: { x: { value: 3, before: 'hold', keys: [] }, y: { value: 0 } } })], { rate: [30, 1], loops: false })));
+    expect(text).not.toMatch(/visible|blend|before|loops|"rate"|"keys"/);
+    expect(text).toMatch(/"value":\s*3/);
+  });
+  test('a project of every kind keeps every field', () => {
+    const every = base([
+      { id: 's', name: 'Star', kind: 'shape', shape: 'star', rule: 'evenodd', fill: { kind: 'linear', channels: { from: { value: [1, 2] } }, stops: [{ id: 'a', channels: { at: { value: 10 } } }, {}] }, stroke: { dash: [4, 2], cap: 'round', join: 'bevel', miter: 9, channels: { width: { value: 3 } } }, channels: { inner: { value: 20 }, outline: { value: { closed: false, points: [[0, 0, 0, 0, 0, 0]] } } }, masks: [{ mode: 'subtract', invert: true, channels: { feather: { value: 2 } } }], effects: [{ kind: 'shadow', channels: { y: { value: 3 } } }, { kind: 'blur', off: true }] },
+      { id: 't', name: 'Text', kind: 'text', font: 'Figtree', weight: 700, align: 'end', channels: { text: { value: 'Hi', keys: [{ at: 0, value: 'A' }, { at: 9, value: 'B' }] } } },
+      { id: 'i', name: 'Image', kind: 'image', source: 'pic' },
+      { id: 'f', name: 'Film', kind: 'footage', source: 'film', between: 'blend', muted: false },
+      { id: 'au', name: 'Sound', kind: 'audio', source: 'song', fadeIn: 3, hits: { band: 'low', added: [1] }, channels: { pan: { value: -3 } } },
+      { id: 'n', name: 'Nest', kind: 'nest', source: 'main', take: 'walk', clipFrame: false, dials: { d1: { value: 4 } }, timing: [{ op: 'remap', keys: [{ at: 0, to: 3 }] }, { op: 'cue', moves: [[0, 4]] }, { op: 'elastic', length: 40 }, { op: 'formula', source: 't' }, { op: 'speed', rate: 'Desk.Pace' }] },
+      { id: 'd', name: 'Desk', kind: 'dials', dials: [{ name: 'Pace', type: 'choice', choices: ['a'], public: true, channels: { value: { value: 'a' } } }] },
+      { id: 'w', name: 'Wash', kind: 'wash', appliesTo: null },
+      { id: 'c', name: 'Copies', kind: 'copies', of: 's', front: 'last', seed: 4, channels: { amount: { value: 9 } } },
+    ], { takes: [{ id: 'walk', from: 0, to: 9 }], tempo: { bpm: 90, map: [[0, 0], [9, 1]] }, rigid: [[0, 4]], version: { of: 'other' }, markers: [{ at: 3, name: 'x', fires: false }] });
+    const project = read({ ...every, assets: [{ id: 'song', name: 'S', hash: 'a'.repeat(64), mime: 'audio/wav', bytes: 3, type: 'audio', sampleRate: 48000, samples: 96000, tracks: 2 }] });
+    const again = readProject(writeProject(project));
+    expect(again.ok && again.value).toEqual(project);
+  });
+});
+
+describe('channels', () => {
+  test('answer to their name and to their label', () => {
+    const layer = read(base([nul()])).compositions.by['main']!.layers.by['a']!;
+    expect(findChannel(layer, 'rotation')!.name).toBe('rotation');
+    expect(findChannel(layer, 'Turn')!.name).toBe('rotation');
+    expect(findChannel(layer, 'nothing')).toBeNull();
+    expect(channelsOfLayer(layer).map((found) => found.name)).toContain('opacity');
+  });
+  test('of parts are called by the part', () => {
+    const layer = read(base([{ id: 's', name: 'S', kind: 'shape', effects: [{ id: 'soft', kind: 'blur' }], fill: { stops: [{ id: 'st' }] } }])).compositions.by['main']!.layers.by['s']!;
+    const names = channelsOfLayer(layer).map((found) => found.name);
+    for (const name of ['fill.colour', 'stroke.width', 'soft.radius', 'st.at', 'width']) expect(names).toContain(name);
+  });
+});
+
+test('upgrades go one small step after another, and stop where one is missing', () => {
+  const steps = [
+    { from: 0, upgrade: (raw: Record<string, unknown>) => ({ ...raw, name: raw['title'] }) },
+    { from: 1, upgrade: (raw: Record<string, unknown>) => ({ ...raw, seen: true }) },
+  ];
+  expect(upgradeTo(2, { version: 0, title: 'T' }, steps)).toMatchObject({ version: 2, name: 'T', seen: true });
+  expect(upgradeTo(2, { version: -1 }, steps)).toBeNull();
+});

@@ -1,0 +1,148 @@
+import fc from 'fast-check';
+import * as z from 'zod';
+import { describe, expect, test } from 'vitest';
+import { compose, composeAll, identity, OPERATORS, pieces, preimages, prepareStack, rateAt, straightMap, type OperatorContext, type StackContext, type TimeMap } from '.';
+import type { OperatorDefinition } from './operator';
+
+const context = (D: number | null): OperatorContext => ({ on: D === null ? 'keys' : 'content', D, rates: { host: [30, 1], source: [30, 1] }, rigid: [], markers: [] });
+
+function make(op: string, fields: object, D: number | null = 40): TimeMap {
+  const definition = OPERATORS.find((one) => one.op === op) as unknown as OperatorDefinition<string, z.ZodRawShape>;
+  return definition.prepare(z.strictObject(definition.shape).parse(fields) as never, context(D));
+}
+
+test('the list of operators is not empty', () => expect(OPERATORS.length).toBe(7));
+
+for (const definition of OPERATORS as unknown as readonly OperatorDefinition<string, z.ZodRawShape>[]) {
+  describe(definition.title, () => {
+    test.each(definition.examples.map((one) => [JSON.stringify(one.given), one.x, one.becomes, one] as const))('%s: frame %d shows %d', (_, x, becomes, example) =>
+      expect(make(definition.op, example.given, example.D ?? null).at(x)).toBeCloseTo(becomes, 9));
+    test('names its fields and tells what it does', () => {
+      expect(Object.keys(definition.fields).sort()).toEqual(Object.keys(definition.shape).sort());
+      expect(definition.about.length).toBeGreaterThan(10);
+      const given = definition.examples[0]!.given;
+      expect(definition.tell(z.strictObject(definition.shape).parse(given) as never)).not.toMatch(/undefined|NaN/);
+    });
+  });
+}
+
+/** Operators with numbers of every kind, fractional ones too. */
+const frames = fc.oneof(fc.integer({ min: -20, max: 60 }), fc.integer({ min: -40, max: 120 }).map((n) => n / 4));
+const positive = fc.oneof(fc.integer({ min: 1, max: 30 }), fc.integer({ min: 1, max: 60 }).map((n) => n / 4));
+const arbitraryMap: fc.Arbitrary<TimeMap> = fc.oneof(
+  frames.map((by) => make('delay', { by })),
+  fc.record({ rate: fc.constantFrom(-2, -1, -0.5, 0, 0.3, 0.7, 1, 1.5, 3), at: frames }).map((fields) => make('speed', fields)),
+  fc.record({ from: frames, length: positive }).map(({ from, length }) => make('reverse', { from, to: from + length })),
+  fc.record({ from: frames, length: positive, mode: fc.constantFrom('repeat', 'swing'), ends: fc.constantFrom('once', 'twice'), count: fc.option(fc.integer({ min: 1, max: 5 })) })
+    .map(({ from, length, ...fields }) => make('loop', { ...fields, from, to: from + length })),
+  fc.record({ every: positive, phase: frames, round: fc.constantFrom('down', 'near') }).map((fields) => make('step', fields)),
+  fc.record({ at: frames, for: positive }).map((fields) => make('pause', fields)),
+  frames.map((at) => make('freeze', { at })),
+);
+const arbitraryStack = fc.array(arbitraryMap, { minLength: 1, maxLength: 4 }).map(composeAll);
+
+describe('any composed map', () => {
+  test('its pieces cover the window without a hole and agree with what it answers', () =>
+    fc.assert(fc.property(arbitraryStack, frames, positive, (map, from, length) => {
+      let x = from;
+      for (const piece of pieces(map, from, from + length)) {
+        if (Math.abs(piece.from - x) > 1e-9 || piece.to <= piece.from) return false;
+        x = piece.to;
+        for (const u of [0.13, 0.5, 0.87]) {
+          if (piece.to - piece.from < 1e-4) continue;
+          const at = piece.from + u * (piece.to - piece.from);
+          const wanted = piece.start + u * (piece.end - piece.start);
+          if (Math.abs(map.at(at) - wanted) > 1e-4) return false;
+        }
+      }
+      return Math.abs(x - (from + length)) < 1e-9;
+    }), { seed: 32, numRuns: 800 }));
+  test('its rate is the slope between two near times inside a piece', () =>
+    fc.assert(fc.property(arbitraryStack, (map) => {
+      for (const piece of pieces(map, 0, 30)) {
+        if (piece.to - piece.from < 0.01) continue;
+        const middle = (piece.from + piece.to) / 2;
+        if (Math.abs(rateAt(map, middle) - (piece.end - piece.start) / (piece.to - piece.from)) > 1e-4) return false;
+      }
+      return true;
+    }), { seed: 33 }));
+  test('what it shows at a frame is found again among the preimages', () =>
+    fc.assert(fc.property(arbitraryStack, fc.integer({ min: 0, max: 59 }), (map, x) => {
+      const { found, capped } = preimages(map, map.at(x), 0, 60);
+      return capped || found.some(({ from, to }) => x >= from - 1e-5 && x <= Math.max(to, from) + 1e-5);
+    }), { seed: 34, numRuns: 800 }));
+  test('every preimage shows what was asked for', () =>
+    fc.assert(fc.property(arbitraryStack, fc.integer({ min: 0, max: 40 }), (map, s) =>
+      preimages(map, s, 0, 60).found.every(({ from, to }) => Math.abs(map.at(from === to ? from : (from + to) / 2) - s) < 1e-5)), { seed: 35 }));
+  test('composing is associative', () =>
+    fc.assert(fc.property(arbitraryMap, arbitraryMap, arbitraryMap, frames, (a, b, c, x) => compose(compose(a, b), c).at(x) === compose(a, compose(b, c)).at(x))));
+  test('the identity changes nothing', () => {
+    const map = make('loop', {}, 20);
+    expect(compose(identity, map)).toBe(map);
+    expect(compose(map, identity)).toBe(map);
+  });
+});
+
+describe('loops', () => {
+  test('frame `to` shows `from`: nothing blinks where it closes', () =>
+    fc.assert(fc.property(fc.integer({ min: 0, max: 50 }), fc.integer({ min: 1, max: 60 }), fc.integer({ min: 0, max: 99 }), (from, length, n) =>
+      make('loop', { from, to: from + length }).at(from + n * length) === from)));
+  test('an endless loop never leaves its part', () =>
+    fc.assert(fc.property(fc.integer({ min: 0, max: 50 }), fc.integer({ min: 1, max: 60 }), fc.double({ min: 0, max: 10_000, noNaN: true }), fc.constantFrom('repeat', 'swing'), (from, length, x, mode) => {
+      const at = make('loop', { from, to: from + length, mode }).at(from + x);
+      return at >= from && at < from + length;
+    })));
+  test('a rate of 0.7 before a loop of 21 meets its edges exactly', () => {
+    const map = compose(make('speed', { rate: 0.7 }), make('loop', { from: 0, to: 21 }));
+    for (let n = 0; n < 200; n++) expect(map.at(n * 30)).toBe(0);
+  });
+  test('lists a million turns lazily and stops at the cap', () => {
+    const { found, capped } = preimages(make('loop', { to: 1 }), 0, 0, 1e9);
+    expect(capped).toBe(true);
+    expect(found.length).toBeLessThanOrEqual(100_000);
+    const [first] = pieces(make('loop', { to: 1 }), 0, 1e9);
+    expect(first).toMatchObject({ from: 0, to: 1 });
+  });
+  test('its pieces are its plays, and every turn is a jump', () => {
+    const list = [...pieces(make('loop', {}, 32), 0, 80)];
+    expect(list.map(({ from, to, jump }) => [from, to, jump])).toEqual([[0, 32, false], [32, 64, true], [64, 80, true]]);
+  });
+});
+
+describe('a layer’s stack', () => {
+  const base: StackContext = { host: [30, 1], source: { rate: [24, 1], D: 48, rigid: [] }, start: 10, markers: [] };
+  const node = (op: string, fields: object) => ({ id: op, op, off: false, ...fields });
+  const parsed = (op: string, fields: object) => {
+    const definition = OPERATORS.find((one) => one.op === op) as unknown as OperatorDefinition<string, z.ZodRawShape>;
+    const { on, off, ...own } = fields as { on?: 'content' | 'keys' | 'both'; off?: boolean };
+    return node(op, { ...z.strictObject(definition.shape).parse(own), ...(on ? { on } : {}), ...(off ? { off } : {}) });
+  };
+  test('content runs in source frames from end to end', () => {
+    const { content, keys } = prepareStack([], base);
+    expect(content.at(15)).toBe(4);
+    expect(keys.at(15)).toBe(5);
+  });
+  test('`on` sends an operator to content, keys or both', () => {
+    const pause = (on: 'content' | 'keys' | 'both') => prepareStack([parsed('pause', { at: 4, for: 8, on })], base);
+    expect([pause('content').content.at(25), pause('content').keys.at(25)]).toEqual([4, 15]);
+    expect([pause('keys').content.at(25), pause('keys').keys.at(25)]).toEqual([12, 7]);
+    // The same moments for both: 4 source frames are 5 host frames.
+    expect([pause('both').content.at(25), pause('both').keys.at(25)]).toEqual([4, 5]);
+  });
+  test('an operator that is off, or only kept, is passed over', () => {
+    expect(prepareStack([parsed('freeze', { at: 3, off: true }), node('cue', { moves: [] })], base).content.at(15)).toBe(4);
+  });
+  test('without content, `content` operators have nothing to act on', () => {
+    const { content, steps } = prepareStack([parsed('freeze', { at: 3, on: 'content' })], { ...base, source: null });
+    expect(steps).toEqual([]);
+    expect(content.at(15)).toBe(5);
+  });
+  test('held time stays inside its source, for content alone', () => {
+    expect(prepareStack([parsed('freeze', { at: 90 })], base).content.at(12)).toBe(47);
+    expect(prepareStack([parsed('freeze', { at: 90, on: 'keys' })], base).keys.at(12)).toBe(90);
+  });
+  test('maps through five nests of two rates keep whole frames whole', () => {
+    const through = composeAll(Array.from({ length: 5 }, (_, i) => straightMap(0, i % 2 ? 30 : 24, i % 2 ? 24 : 30)));
+    for (let n = 0; n < 300; n += 5) expect(Number.isInteger(through.at(n))).toBe(true);
+  });
+});
