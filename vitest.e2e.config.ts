@@ -7,5 +7,6 @@ export default defineConfig({
     testTimeout: 180_000,
     hookTimeout: 180_000,
     fileParallelism: false,
+    expect: { poll: { timeout: 20_000, interval: 60 } },
   },
 });

@@ -41,7 +41,7 @@ export type OperatorEntry = LayerOf<'null'>['timing']['by'][string];
 /** A channel as any code may read it without knowing its type. */
 export type Channel = {
   readonly value: unknown;
-  readonly keys: Timed<{ readonly id: string; readonly at: Frames; readonly value: unknown; readonly right?: unknown; readonly left?: unknown; readonly ease?: unknown }>;
+  readonly keys: Timed<{ readonly id: string; readonly at: Frames; readonly value: unknown; readonly right?: unknown; readonly left?: unknown; readonly ease?: unknown; readonly kept?: unknown; readonly joined?: unknown }>;
   readonly before: 'hold' | 'repeat' | 'climb' | 'swing' | 'glide';
   readonly after: Channel['before'];
   readonly repeats: number | null;

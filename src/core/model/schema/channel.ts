@@ -47,18 +47,27 @@ const vectorKey = <T extends z.ZodType>(value: T) =>
   });
 const heldKey = <T extends z.ZodType>(value: T) => z.strictObject({ ...keyBase, value });
 
-function keyed<V extends z.ZodType, K extends z.ZodType<{ id?: string | undefined; at: number }>>(value: V, key: K, start: unknown) {
-  const outside = z.enum(['hold', 'repeat', 'climb', 'swing', 'glide']).default('hold');
-  return z.strictObject({
-    value: value.default(start as never),
-    keys: z.array(key).superRefine(refuseTwins).default([]),
-    before: outside,
-    after: outside,
-    repeats: z.int().min(1).nullable().default(null),
-    formula: z.string().max(20_000).nullable().default(null),
-    formulaOff: z.boolean().default(false),
-    limits: pair.nullable().default(null),
-  });
+const outside = z.enum(['hold', 'repeat', 'climb', 'swing', 'glide']).default('hold');
+const rules = {
+  before: outside,
+  after: outside,
+  repeats: z.int().min(1).nullable().default(null),
+  formula: z.string().max(20_000).nullable().default(null),
+  formulaOff: z.boolean().default(false),
+  limits: pair.nullable().default(null),
+};
+
+/** A maker of channels of one type: those that rest at the same value are the same schema. */
+function keyed<V extends z.ZodType, K extends z.ZodType<{ id?: string | undefined; at: number }>>(value: V, key: K) {
+  const keys = z.array(key).superRefine(refuseTwins).default([]);
+  const make = (start: unknown) => z.strictObject({ value: value.default(start as never), keys, ...rules });
+  const made = new Map<string, ReturnType<typeof make>>();
+  return (start: unknown) => {
+    const name = JSON.stringify(start);
+    let schema = made.get(name);
+    if (!schema) made.set(name, (schema = make(start)));
+    return schema;
+  };
 }
 
 /** Two keys at one time would leave the value there open. */
@@ -71,13 +80,13 @@ export function refuseTwins(keys: readonly { at: number }[], context: z.Refineme
 }
 
 const SCHEMAS = {
-  N: (start: unknown) => keyed(z.number(), scalarKey, start),
-  P: (start: unknown) => keyed(pair, vectorKey(pair), start),
-  C: (start: unknown) => keyed(colour, vectorKey(colour), start),
-  S: (start: unknown) => keyed(path, vectorKey(path), start),
-  T: (start: unknown) => keyed(z.string().max(20_000), heldKey(z.string().max(20_000)), start),
-  B: (start: unknown) => keyed(z.boolean(), heldKey(z.boolean()), start),
-  E: (start: unknown) => keyed(z.string(), heldKey(z.string()), start),
+  N: keyed(z.number(), scalarKey),
+  P: keyed(pair, vectorKey(pair)),
+  C: keyed(colour, vectorKey(colour)),
+  S: keyed(path, vectorKey(path)),
+  T: keyed(z.string().max(20_000), heldKey(z.string().max(20_000))),
+  B: keyed(z.boolean(), heldKey(z.boolean())),
+  E: keyed(z.string(), heldKey(z.string())),
 } as const satisfies Record<ChannelType, (start: unknown) => z.ZodType>;
 
 type ChannelSchema<T extends ChannelType> = z.ZodOptional<ReturnType<(typeof SCHEMAS)[T]>>;

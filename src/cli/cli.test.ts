@@ -1,0 +1,112 @@
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { describe, expect, test } from 'vitest';
+import { createCanvas, loadImage } from '@napi-rs/canvas';
+import { createHash } from 'node:crypto';
+import { run } from './main';
+
+const folder = mkdtempSync(path.join(tmpdir(), 'oak-cli-'));
+async function oak(...args: readonly string[]) {
+  let [out, err] = ['', ''];
+  const code = await run(args, (text) => (out += text), (text) => (err += text));
+  return { code, out, err };
+}
+const write = (name: string, content: unknown) => {
+  const file = path.join(folder, name);
+  writeFileSync(file, typeof content === 'string' ? content : JSON.stringify(content));
+  return file;
+};
+const project = (layers: readonly object[], more: object = {}) => ({ format: 'oak-tumble/project', version: 1, name: 'P', compositions: [{ id: 'main', name: 'Main', width: 20, height: 10, duration: 30, layers, ...more }] });
+const lamp = { id: 'lamp', name: 'Lamp', kind: 'shape', channels: { x: { value: 4 } } };
+const good = write('good.json', project([lamp]));
+
+describe('wrong usage ends with 2 and says how', () => {
+  test.each([
+    [[], /Usage: npm run --silent oak/], [['dance'], /no verb “dance”/], [['values'], /Usage: values FILE/], [['values', good, '--comp', 'main'], /--frames is missing/],
+    [['values', good, '--comp', 'main', '--layer', 'lamp', '--channel', 'x', '--frames', '5'], /not a range of frames/], [['check', good, '--loud'], /Unknown option/],
+    [['sourcetime', good, '--comp', 'main', '--layer', 'lamp', '--frames', '0..9/0'], /step of a range/], [['values', good, '--comp', 'main', '--layer', 'lamp', '--channel', 'x', '--frames', '0..99999999'], /at most/],
+  ] as const)('%j', async (args, words) => {
+    const { code, out, err } = await oak(...args);
+    expect([code, out]).toEqual([2, '']);
+    expect(err).toMatch(words);
+  });
+});
+
+describe('a refusal ends with 1 and one plain sentence', () => {
+  test.each([
+    [['check', path.join(folder, 'none.json')], /There is no file/],
+    [['values', good, '--comp', 'side', '--layer', 'lamp', '--channel', 'x', '--frames', '0..1'], /no composition “side” in “P”. It has main/],
+    [['values', good, '--comp', 'main', '--layer', 'l', '--channel', 'x', '--frames', '0..1'], /no layer “l” in “Main”/],
+    [['values', good, '--comp', 'main', '--layer', 'lamp', '--channel', 'wobble', '--frames', '0..1'], /no channel “wobble”. It has x, y/],
+    [['check', write('cut.json', '{"format": "oak-tumble/project", "ver')], /cut off/],
+    [['check', write('new.json', { ...project([]), version: 4 })], /newer Oak Tumble/],
+    [['check', write('type.json', project([{ ...lamp, start: true }]))], /layer “Lamp”.*should be a number/],
+    [['check', write('field.json', project([{ ...lamp, glitter: 1 }]))], /no field `glitter`/],
+    [['check', write('rate.json', project([], { rate: [0, 1] }))], /a rate is two whole numbers over 0/],
+    [['render', good, '--comp', 'main', '--frames', '0..1', '--out', path.join(folder, 'x.mp4')], /renders PNG/],
+    [['render', good, '--comp', 'main', '--frames', '0..4', '--out', path.join(folder, 'x.png')], /One file holds one frame/],
+  ] as const)('%j', async (args, words) => {
+    const { code, out, err } = await oak(...args);
+    expect([code, out]).toEqual([1, '']);
+    expect(err).toMatch(words);
+    expect(err).not.toMatch(/ {4}at |node:internal/);
+  });
+  test('a name that two layers bear asks for the id', async () => {
+    const file = write('twins.json', project([lamp, { ...lamp, id: 'lamp2' }]));
+    expect((await oak('values', file, '--comp', 'main', '--layer', 'Lamp', '--channel', 'x', '--frames', '0..1')).err).toMatch(/2 layers in “Main” are called “Lamp”; give the id: lamp, lamp2/);
+  });
+});
+
+describe('answers', () => {
+  test('by id, by unique name, by label, at fractional steps, and for empty ranges', async () => {
+    const ask = async (layer: string, channel: string, frames: string) => JSON.parse((await oak('values', good, '--comp', 'Main', '--layer', layer, '--channel', channel, '--frames', frames)).out) as unknown;
+    expect(await ask('Lamp', 'x', '0..2')).toEqual([4, 4]);
+    expect(await ask('lamp', 'Across', '0..1/0.5')).toEqual([4, 4]);
+    expect(await ask('lamp', 'x', '5..5')).toEqual([]);
+    expect(await ask('lamp', 'x', '9..5')).toEqual([]);
+    expect(await ask('lamp', 'x', '-2..0')).toEqual([4, 4]);
+  });
+  test('a nest in itself, and 200 nests deep, load and answer', async () => {
+    const ring = write('ring.json', project([{ id: 'n', name: 'N', kind: 'nest', source: 'main' }, lamp]));
+    expect(JSON.parse((await oak('check', ring)).out)).toMatchObject([{ code: 'nest-cycle' }]);
+    expect((await oak('values', ring, '--comp', 'main', '--layer', 'lamp', '--channel', 'x', '--frames', '0..1')).out).toBe('[4]\n');
+    expect((await oak('render', ring, '--comp', 'main', '--frames', '0..1', '--out', path.join(folder, 'ring.png'))).code).toBe(0);
+    const deep = write('deep.json', { ...project([]), compositions: Array.from({ length: 200 }, (_, i) => ({ id: `c${i}`, name: `C${i}`, duration: 10, width: 8, height: 8, layers: i < 199 ? [{ id: 'n', name: 'N', kind: 'nest', source: `c${i + 1}` }] : [lamp] })) });
+    expect((await oak('check', deep)).out).toBe('[]\n');
+    expect((await oak('render', deep, '--comp', 'c0', '--frames', '0..1', '--out', path.join(folder, 'deep.png'))).code).toBe(0);
+  });
+  test('20,000 keys', async () => {
+    const keys = Array.from({ length: 20_000 }, (_, at) => ({ at, value: at }));
+    const file = write('many.json', project([{ ...lamp, channels: { x: { keys } } }]));
+    expect((await oak('values', file, '--comp', 'main', '--layer', 'lamp', '--channel', 'x', '--frames', '19998..20001')).out).toBe('[19998,19999,19999]\n');
+    expect((await oak('check', file)).code).toBe(0);
+  });
+});
+
+describe('render', () => {
+  test('writes one PNG a frame, of the composition’s size', async () => {
+    const out = path.join(folder, 'frames');
+    const { code, out: told } = await oak('render', good, '--comp', 'main', '--frames', '0..3', '--out', out);
+    expect([code, JSON.parse(told)]).toMatchObject([0, { frames: 3 }]);
+    expect(readdirSync(out)).toEqual(['0000.png', '0001.png', '0002.png']);
+    const image = await loadImage(readFileSync(path.join(out, '0001.png')));
+    expect([image.width, image.height]).toEqual([20, 10]);
+  });
+  test('finds pictures in media/ beside the file', async () => {
+    const canvas = createCanvas(20, 10);
+    canvas.getContext('2d').fillStyle = '#00ff00';
+    canvas.getContext('2d').fillRect(0, 0, 20, 10);
+    const bytes = await canvas.encode('png');
+    const hash = createHash('sha256').update(bytes).digest('hex');
+    const { mkdirSync } = await import('node:fs');
+    mkdirSync(path.join(folder, 'media'), { recursive: true });
+    writeFileSync(path.join(folder, 'media', `${hash}.png`), bytes);
+    const file = write('pictures.json', { ...project([{ id: 'i', name: 'I', kind: 'image', source: 'green' }]), assets: [{ id: 'green', name: 'Green', hash, mime: 'image/png', bytes: bytes.length, type: 'image', width: 20, height: 10 }] });
+    const target = path.join(folder, 'pictures.png');
+    expect((await oak('render', file, '--comp', 'main', '--frames', '0..1', '--out', target)).code).toBe(0);
+    const back = createCanvas(20, 10);
+    back.getContext('2d').drawImage(await loadImage(readFileSync(target)), 0, 0);
+    expect([...back.getContext('2d').getImageData(5, 5, 1, 1).data]).toEqual([0, 255, 0, 255]);
+  });
+});

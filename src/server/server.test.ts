@@ -1,0 +1,187 @@
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync, mkdirSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
+import { setValues, slideLayers, type Change } from '../core/commands';
+import { readProjectFile, type Project } from '../core/model';
+import { openedProject, changeAnswer, changesSince, listProjects } from '../wire';
+import { openTestDatabase } from '../../tests/support/database';
+import { smallFilm } from '../../tests/support/projects';
+import { migrate } from './db';
+import { createDocuments, snapshotFiles, type Documents } from './documents';
+
+let db: Awaited<ReturnType<typeof openTestDatabase>>;
+const data = mkdtempSync(path.join(tmpdir(), 'oak-data-'));
+const files = snapshotFiles(path.join(data, 'snapshots'));
+let documents: Documents;
+let count = 0;
+
+beforeAll(async () => {
+  db = await openTestDatabase();
+});
+afterAll(() => db.close());
+beforeEach(async () => {
+  documents = createDocuments(db, files);
+  await documents.create(`film${++count}`, smallFilm());
+});
+
+const id = () => `film${count}`;
+const slide = (project: Project, by: number, change = `change-${++count * 1000 + by}`): Change => {
+  count--;
+  return { id: change, ...slideLayers(project, 'main', ['lamp'], by)! };
+};
+const raise = (project: Project, value: number, name: string): Change => ({ id: name, ...setValues(project, 'main', [{ layer: 'lamp', channel: 'y', value }], { frame: 0, keying: false, newId: () => 'k' })! });
+const open = async () => (await documents.open(id()))!;
+
+describe('documents', () => {
+  test('a change is applied, numbered and there after a restart', async () => {
+    const outcome = await documents.apply(id(), 0, slide((await open()).project, 5));
+    expect(outcome).toEqual({ kind: 'applied', revision: 1, missed: [] });
+    const restarted = (await createDocuments(db, files).open(id()))!;
+    expect(restarted.revision).toBe(1);
+    expect(restarted.project).toEqual((await open()).project);
+    expect(restarted.project.compositions.by['main']!.layers.by['lamp']!.start).toBe(5);
+  });
+  test('the same change sent again is applied once', async () => {
+    const change = slide((await open()).project, 5);
+    await documents.apply(id(), 0, change);
+    expect(await documents.apply(id(), 0, change)).toEqual({ kind: 'applied', revision: 1, missed: [] });
+    expect((await open()).project.compositions.by['main']!.layers.by['lamp']!.start).toBe(5);
+  });
+  test('a change on an older revision is laid over what it missed', async () => {
+    const { project } = await open();
+    const first = slide(project, 5);
+    await documents.apply(id(), 0, first);
+    const outcome = await documents.apply(id(), 0, raise(project, 99, 'change-raise'));
+    expect(outcome).toMatchObject({ kind: 'applied', revision: 2, missed: [{ revision: 1, change: { id: first.id } }] });
+    expect((await open()).project.compositions.by['main']!.layers.by['lamp']!).toMatchObject({ start: 5, channels: { y: { value: 99 } } });
+  });
+  test('the same leaf changed twice is a conflict: theirs in place, mine named', async () => {
+    const { project } = await open();
+    await documents.apply(id(), 0, raise(project, 50, 'change-theirs'));
+    const outcome = await documents.apply(id(), 0, raise(project, 70, 'change-mine1'));
+    expect(outcome).toMatchObject({ kind: 'conflict', revision: 1, conflicts: [expect.stringContaining('the same was changed elsewhere') as string] });
+    expect((await open()).revision).toBe(1);
+  });
+  test('what the document could not hold is refused, and nothing changes', async () => {
+    const bad: Change = { id: 'change-bad', event: 'x.y', label: 'Bad', patches: [{ path: ['compositions', 'by', 'main', 'layers', 'by', 'lamp', 'start'], from: 0, to: 'soon' }] };
+    expect(await documents.apply(id(), 0, bad)).toMatchObject({ kind: 'refused', message: expect.stringContaining('Lamp') as string });
+    const worse: Change = { ...bad, id: 'change-worse', patches: [{ path: ['compositions', 'by', 'main', 'layers', 'by', 'tram', 'timing'], from: smallFilm().compositions.by['main']!.layers.by['tram']!.timing, to: 7 }] };
+    expect(await documents.apply(id(), 0, worse)).toMatchObject({ kind: 'refused' });
+    expect((await open()).revision).toBe(0);
+  });
+  test('changes that come at once are all applied, one after another', async () => {
+    const { project } = await open();
+    const raised = Array.from({ length: 20 }, (_, i) => ({ id: `change-at-once-${i}`, event: 'layers.set' as const, label: 'Note', patches: [{ path: ['compositions', 'by', 'main', 'layers', 'by', 'tram', 'markers', `n${i}`], to: { id: `n${i}`, at: i, name: '', length: 0, note: '', colour: null, fires: true } }] }));
+    const outcomes = await Promise.all(raised.map((change) => documents.apply(id(), 0, change)));
+    expect(outcomes.map((outcome) => 'revision' in outcome && outcome.revision).sort((a, b) => Number(a) - Number(b))).toEqual(Array.from({ length: 20 }, (_, i) => i + 1));
+    expect(Object.keys((await open()).project.compositions.by['main']!.layers.by['tram']!.markers).length).toBe(21);
+    expect(project).toEqual(smallFilm());
+  });
+  test('a snapshot is written every 200 changes, and loading starts from it', async () => {
+    for (let i = 1; i <= 201; i++) await documents.apply(id(), i - 1, raise((await open()).project, 1000 + i, `change-many-${count}-${i}`));
+    const { rows } = await db.query<{ at: number }>('select snapshot_revision as at from project where id = $1', [id()]);
+    expect(rows[0]!.at).toBe(200);
+    expect((await createDocuments(db, files).open(id()))!.project.compositions.by['main']!.layers.by['lamp']!.channels).toMatchObject({ y: { value: 1201 } });
+    expect(readdirSync(path.join(data, 'snapshots')).some((name) => name.endsWith('.part'))).toBe(false);
+  });
+  test('an unknown project is unknown', async () => {
+    expect(await documents.open('none')).toBeNull();
+    expect(await documents.apply('none', 0, slide(smallFilm(), 1))).toEqual({ kind: 'unknown' });
+    expect(await documents.since('none', 0)).toBeNull();
+  });
+});
+
+describe('the database', () => {
+  test('migrating again changes nothing; a newer one is refused by name', async () => {
+    await migrate(db);
+    await db.query('insert into migration (number) values (99)');
+    await expect(migrate(db)).rejects.toThrow(/newer Oak Tumble/);
+    await db.query('delete from migration where number = 99');
+  });
+  test('a transaction that fails leaves nothing behind, and others wait for it', async () => {
+    const failing = db.transaction(async (tx) => {
+      await tx.query("update project set name = 'gone' where id = $1", [id()]);
+      throw new Error('no');
+    });
+    const after = db.query<{ name: string }>('select name from project where id = $1', [id()]);
+    await expect(failing).rejects.toThrow('no');
+    expect((await after).rows[0]!.name).toBe('Try');
+  });
+});
+
+describe('endpoints', () => {
+  type Route = (context: { readonly params: Record<string, string>; readonly request: Request; readonly url: URL }) => Promise<Response>;
+  const routes: Record<string, Route> = {};
+  beforeAll(async () => {
+    const media = path.join(data, 'media');
+    mkdirSync(media, { recursive: true });
+    writeFileSync(path.join(media, `${'b'.repeat(64)}.png`), 'picture');
+    vi.doMock('./house', () => ({ house: () => Promise.resolve({ documents, media }) }));
+    routes['list'] = (await import('./endpoints/projects')).GET as unknown as Route;
+    routes['open'] = (await import('./endpoints/project')).GET as unknown as Route;
+    routes['file'] = (await import('./endpoints/project-file')).GET as unknown as Route;
+    routes['send'] = (await import('./endpoints/changes')).POST as unknown as Route;
+    routes['since'] = (await import('./endpoints/changes')).GET as unknown as Route;
+    routes['media'] = (await import('./endpoints/media')).GET as unknown as Route;
+    routes['still'] = (await import('./endpoints/still')).GET as unknown as Route;
+  });
+  const ask = (route: string, params: Record<string, string> = { id: id() }, body?: unknown, type = 'application/json', query = '') => {
+    const url = new URL(`http://127.0.0.1/x${query}`);
+    const request = new Request(url, body === undefined ? {} : { method: 'POST', body: typeof body === 'string' ? body : JSON.stringify(body), headers: { 'content-type': type } });
+    return routes[route]!({ params, request, url });
+  };
+  test('list', async () => {
+    const { projects } = listProjects.parse(await (await ask('list')).json());
+    expect(projects.find((project) => project.id === id())).toMatchObject({ name: 'Try', revision: 0, compositions: 2, main: { duration: 100 } });
+  });
+  test('open, and the file to keep', async () => {
+    const opened = openedProject.parse(await (await ask('open')).json());
+    expect(readProjectFile(opened.file)).toEqual({ ok: true, value: smallFilm() });
+    const file = await ask('file');
+    expect(file.headers.get('content-disposition')).toMatch(/filename="try.oak.json"/);
+    expect(readProjectFile(JSON.parse(await file.text()))).toEqual({ ok: true, value: smallFilm() });
+    expect((await ask('open', { id: 'none' })).status).toBe(404);
+    expect((await ask('file', { id: 'none' })).status).toBe(404);
+  });
+  test('send, and what others did since', async () => {
+    const change = { ...slide(smallFilm(), 4), id: `change-sent-${count}` };
+    expect(changeAnswer.parse(await (await ask('send', undefined, { base: 0, change })).json())).toMatchObject({ kind: 'applied', revision: 1 });
+    const since = changesSince.parse(await (await ask('since', undefined, undefined, '', '?since=0')).json());
+    expect(since).toMatchObject({ revision: 1, changes: [{ revision: 1, change: { id: change.id } }] });
+    expect((await ask('since', undefined, undefined, '', '?since=x')).status).toBe(400);
+    const stale = { id: `change-stale-${count}`, ...slideLayers(smallFilm(), 'main', ['lamp'], 9)! };
+    expect((await ask('send', undefined, { base: 0, change: stale })).status).toBe(409);
+  });
+  test.each<[string, unknown, string, number]>([
+    ['no JSON', 'hello', 'application/json', 400], ['another type', '{}', 'text/plain', 415], ['nothing in it', {}, 'application/json', 400],
+    ['a path that is none', { base: 0, change: { id: 'change-12345', event: 'a.b', label: 'L', patches: [{ path: [] }] } }, 'application/json', 400],
+    ['a field too many', { base: 0, extra: 1, change: {} }, 'application/json', 400],
+    ['a nasty path', { base: 0, change: { id: 'change-nasty-1', event: 'a.b', label: 'L', patches: [{ path: ['__proto__', 'x'], to: 1 }] } }, 'application/json', 409],
+    ['an unknown root', { base: 0, change: { id: 'change-root-11', event: 'a.b', label: 'L', patches: [{ path: ['sparkle'], to: 1 }] } }, 'application/json', 422],
+  ])('refuses %s with a sentence', async (_, body, type, status) => {
+    const response = await ask('send', undefined, body, type);
+    expect(response.status).toBe(status);
+    expect(JSON.stringify(await response.json())).toMatch(/[a-z]{3,}/);
+    expect((await open()).revision).toBe(0);
+  });
+  test('a body over the limit is cut off while it is read', async () => expect((await ask('send', undefined, `"${'x'.repeat(16_000_010)}"`)).status).toBe(413));
+  test('media by hash alone', async () => {
+    const found = await ask('media', { file: `${'b'.repeat(64)}.png` });
+    expect([found.status, await found.text(), found.headers.get('content-type')]).toEqual([200, 'picture', 'image/png']);
+    for (const file of ['../../etc/passwd', `${'c'.repeat(64)}.png`, `${'b'.repeat(64)}.exe`]) expect((await ask('media', { file })).status).toBe(404);
+  });
+  test('a still of the main composition', async () => {
+    const still = await ask('still');
+    expect(still.headers.get('content-type')).toBe('image/png');
+    expect(Buffer.from(await still.arrayBuffer()).subarray(1, 4).toString()).toBe('PNG');
+    expect((await ask('still', { id: 'none' })).status).toBe(404);
+  });
+});
+
+test('snapshots are read as they were written', async () => {
+  const hash = await files.write('{"a":1}');
+  expect(hash).toMatch(/^[0-9a-f]{64}$/);
+  expect(await files.read(hash)).toBe('{"a":1}');
+  expect(readFileSync(path.join(data, 'snapshots', `${hash}.json.gz`)).length).toBeGreaterThan(10);
+});
