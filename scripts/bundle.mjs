@@ -2,7 +2,7 @@
 import path from 'node:path';
 import { ROOT } from './run.mjs';
 
-const EXTERNAL = ['@napi-rs/canvas', '@electric-sql/pglite'];
+const EXTERNAL = ['@napi-rs/canvas', '@electric-sql/pglite', 'playwright-core'];
 
 export async function bundle(entry, outfile) {
   const { build } = await import('esbuild');

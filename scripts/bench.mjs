@@ -1,0 +1,13 @@
+// npm run bench: measures in one run and keeps the figures in docs/benchmarks.md.
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { ensureChromium } from './chromium.mjs';
+import { ensureInstalled } from './installed.mjs';
+import { ROOT } from './run.mjs';
+
+await ensureInstalled();
+await ensureChromium();
+const { bundle } = await import('./bundle.mjs');
+await bundle('bench/run.ts', 'dist/bench.mjs');
+const { runBench } = await import(pathToFileURL(path.join(ROOT, 'dist/bench.mjs')).href);
+process.exit((await runBench(ROOT)) ? 0 : 1);
