@@ -1,9 +1,9 @@
 import { createCanvas } from '@napi-rs/canvas';
-import { evaluateFrame, type EvaluatedFrame } from '../src/core/evaluate';
+import { evaluateFrame } from '../src/core/evaluate';
 import { readProjectFile } from '../src/core/model';
 import type { Group } from '../src/core/display';
 import { createNodeHost, paintToCanvas } from '../src/painter/node';
-import { best, seeded, type Figure } from './seeded';
+import { seeded, type Figure } from './seeded';
 
 const LAYERS = 1_000;
 
@@ -25,20 +25,28 @@ export function measureEvaluation(): readonly Figure[] {
   if (!read.ok) throw new Error('The measured project does not read.');
   const around = { faces: () => null, purpose: 'output' } as const;
   const frames = Array.from({ length: 30 }, (_, i) => i * 4 + 0.37);
-  let evaluated: EvaluatedFrame[] = [];
-  const evaluate = () => void (evaluated = frames.map((frame) => evaluateFrame(read.value, 'main', frame, around)!));
-  evaluate();
-  const a = best(5, evaluate);
   const host = createNodeHost(new Map());
   const canvas = createCanvas(1280, 720);
-  const paintAll = () => evaluated.forEach((frame) => void paintToCanvas(frame, host, canvas));
-  paintAll();
-  // Reading a pixel back waits until all of it is really painted.
-  const b = best(3, () => {
-    paintAll();
-    canvas.getContext('2d').getImageData(0, 0, 1, 1);
-  });
-  const checksum = evaluated.reduce((sum, frame) => sum + frame.root.items.reduce((inner, item) => inner + (item as Group).matrix[4] + (item as Group).opacity, 0), 0);
+  let checksum = 0;
+  // Frame by frame, as a film is made: evaluated, painted, forgotten. Each side's best round counts.
+  const round = (): readonly [number, number] => {
+    let [evaluating, painting] = [0, 0];
+    checksum = 0;
+    for (const at of frames) {
+      const began = performance.now();
+      const frame = evaluateFrame(read.value, 'main', at, around)!;
+      const evaluated = performance.now();
+      paintToCanvas(frame, host, canvas);
+      // Reading a pixel back waits until all of it is really painted.
+      canvas.getContext('2d').getImageData(0, 0, 1, 1);
+      painting += performance.now() - evaluated;
+      evaluating += evaluated - began;
+      checksum += frame.root.items.reduce((sum, item) => sum + (item as Group).matrix[4] + (item as Group).opacity, 0);
+    }
+    return [evaluating, painting];
+  };
+  const rounds = Array.from({ length: 12 }, round).slice(2);
+  const [a, b] = [Math.min(...rounds.map(([one]) => one)), Math.min(...rounds.map(([, other]) => other))];
   return [{
     what: `Evaluating ${LAYERS} rounded rectangles with 5 keyed channels at 30 fresh times, against painting them in Node`,
     measured: `ratio ${(a / b).toFixed(3)} (${(a / frames.length).toFixed(2)} ms : ${(b / frames.length).toFixed(1)} ms a frame; checksum ${checksum.toFixed(3)})`,

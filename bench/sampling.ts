@@ -1,6 +1,6 @@
 import bezierEasing from 'bezier-easing';
 import { lastAtOrBefore, prepareScalar, type ScalarKey } from '../src/core/keys';
-import { best, seeded, type Figure } from './seeded';
+import { inTurns, seeded, type Figure } from './seeded';
 
 const KEYS = 64;
 const SAMPLES = 1_000_000;
@@ -32,13 +32,11 @@ export function measureSampling(): readonly Figure[] {
   const random = Float64Array.from({ length: SAMPLES }, () => chance() * (end - 1e-6));
   const rising = Float64Array.from({ length: SAMPLES }, (_, i) => (i / SAMPLES) * end);
   let sink = 0;
-  const run = (sample: (x: number) => number, at: Float64Array) => best(5, () => {
+  const over = (at: Float64Array, sample: (x: number) => number) => () => {
     for (let i = 0; i < at.length; i++) sink += sample(at[i]!);
-  });
+  };
   const figures = ([['random', random], ['rising', rising]] as const).map(([name, at]): Figure => {
-    run(ours, at.subarray(0, 50_000));
-    run(theirs, at.subarray(0, 50_000));
-    const [a, b] = [run(ours, at), run(theirs, at)];
+    const [a, b] = inTurns(7, over(at, ours), over(at, theirs));
     return { what: `Sampling a curved channel of ${KEYS} keys, 1e6 ${name} times, against bezier-easing`, measured: `ratio ${(a / b).toFixed(2)} (${a.toFixed(0)} ms : ${b.toFixed(0)} ms)`, bar: '≤ 1.2', held: a / b <= 1.2 };
   });
   const error = greatestError(ours, keys, values, shapes, span, random.subarray(0, 20_000));

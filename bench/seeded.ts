@@ -20,5 +20,15 @@ export function best(rounds: number, work: () => void): number {
   return least;
 }
 
+/** Two works in turns, each side's best: whatever disturbs the machine disturbs both. */
+export function inTurns(rounds: number, one: () => void, other: () => void): readonly [number, number] {
+  let [a, b] = [Infinity, Infinity];
+  for (let i = 0; i < rounds; i++) {
+    a = Math.min(a, best(1, one));
+    b = Math.min(b, best(1, other));
+  }
+  return [a, b];
+}
+
 /** One line of the figures. */
 export type Figure = { readonly what: string; readonly measured: string; readonly bar: string; readonly held: boolean };

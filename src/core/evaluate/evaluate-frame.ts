@@ -5,7 +5,7 @@ import { inSpans, type Frames } from '../time';
 import { deepIdentity } from './deep-identity';
 import { keyTimeAt, sourceTimeAt } from './layer-timing';
 import { readColour } from './read-colour';
-import { prepareLayer } from './prepared-layer';
+import { prepareLayer, type PreparedLayer } from './prepared-layer';
 import { assetOf, compositionOf, sourceOf } from './source';
 import { worldMatrix } from './world-matrix';
 
@@ -32,7 +32,7 @@ export type EvaluatedFrame = {
   readonly root: Group;
   /** Which layer each item of the root is, in the order of painting. */
   readonly drawn: readonly string[];
-  /** Every layer of the composition, shown or not, in the order of the list. */
+  /** Every layer of the composition, shown or not, in the order of the list; for the bench alone. */
   readonly layers: readonly ShownLayer[];
   /** Set when the frame is made of more layers than anybody can paint: the rest was left out. */
   readonly tooMuch: boolean;
@@ -56,7 +56,7 @@ export function evaluateFrame(project: Project, id: string, frame: Frames, surro
     const matrix = worldMatrix(project, composition, layer, frame, matrices);
     const hidden = !layer.visible || (soloed && !layer.solo) || (layer.guide && surroundings.purpose === 'output');
     const drawn = drawLayer(project, composition, layer, frame, matrix, surroundings, above, purse);
-    shown.push({ id: layer.id, matrix, bounds: drawn.bounds });
+    if (surroundings.purpose === 'bench') shown.push({ id: layer.id, matrix, bounds: drawn.bounds });
     if (hidden || !drawn.group) continue;
     items.push(drawn.group);
     drawnIds.push(layer.id);
@@ -65,7 +65,7 @@ export function evaluateFrame(project: Project, id: string, frame: Frames, surro
     width: composition.width,
     height: composition.height,
     background: composition.background === null ? null : readColour(composition.background),
-    root: group(IDENTITY, items, { frame: [composition.width, composition.height] }),
+    root: { kind: 'group', matrix: IDENTITY, items, opacity: 1, blend: 'normal', frame: [composition.width, composition.height], isolated: false, picture: null },
     drawn: drawnIds,
     layers: shown.reverse(),
     tooMuch: purse.left < 0,
@@ -76,50 +76,50 @@ export function evaluateFrame(project: Project, id: string, frame: Frames, surro
 function drawLayer(
   project: Project, host: Composition, layer: Layer, frame: Frames, matrix: Matrix, surroundings: Surroundings, above: ReadonlySet<string>, purse: Purse,
 ): { readonly group: Group | null; readonly bounds: Bounds | null } {
-  if (purse.left-- <= 0) return { group: null, bounds: null };
+  if (purse.left-- <= 0) return NOT_DRAWN;
   const x = keyTimeAt(project, host, layer, frame);
   const prepared = prepareLayer(layer);
-  const { items, bounds, nest } = contentOf(project, host, layer, frame, x, surroundings, above, purse);
+  const { items, bounds, nest = null } = contentOf(project, host, layer, prepared, frame, x, surroundings, above, purse);
   if (items.length === 0 || !inSpans(layer.spans, frame)) return { group: null, bounds };
   const opacity = prepared.opacity(x);
   if (opacity === 0) return { group: null, bounds };
-  return { group: sameAsBefore(layer, group(matrix, items, { opacity, blend: layer.blend, isolated: nest !== null, ...nest })), bounds };
+  const last = prepared.last;
+  // Nothing about it has changed: the same object says so to painters, whatever time it was worked out at.
+  if (last !== null && last.items === items && last.opacity === opacity && sameMatrix(last.matrix, matrix) && sameFrame(last.frame, nest?.frame ?? null)) return { group: last, bounds };
+  const now: Group = { kind: 'group', matrix, items, opacity, blend: layer.blend, frame: nest?.frame ?? null, isolated: nest !== null, picture: nest?.picture ?? null };
+  prepared.last = now;
+  return { group: now, bounds };
 }
 
-const before = new WeakMap<Layer, Group>();
+const NOT_DRAWN = { group: null, bounds: null };
 
-/**
- * The group that the layer gave last, when nothing about it has changed: painters know by identity what stands still.
- * Its picture is the same picture, whatever time it was worked out at.
- */
-function sameAsBefore(layer: Layer, now: Group): Group {
-  const then = before.get(layer);
-  const same = then !== undefined && then.items === now.items && then.opacity === now.opacity && then.blend === now.blend
-    && then.matrix.every((part, i) => part === now.matrix[i]) && then.frame?.[0] === now.frame?.[0] && then.frame?.[1] === now.frame?.[1];
-  if (same) return then;
-  before.set(layer, now);
-  return now;
+function sameMatrix(a: Matrix, b: Matrix): boolean {
+  return a === b || (a[0] === b[0] && a[1] === b[1] && a[2] === b[2] && a[3] === b[3] && a[4] === b[4] && a[5] === b[5]);
+}
+
+function sameFrame(a: Group['frame'], b: Group['frame']): boolean {
+  return a === b || (a !== null && b !== null && a[0] === b[0] && a[1] === b[1]);
 }
 
 type Content = {
   readonly items: readonly Item[];
   readonly bounds: Bounds | null;
-  readonly nest: { readonly frame: Group['frame']; readonly picture: string } | null;
+  readonly nest?: { readonly frame: Group['frame']; readonly picture: string };
 };
 
-const EMPTY: Content = { items: [], bounds: null, nest: null };
+const EMPTY: Content = { items: [], bounds: null };
 
 function contentOf(
-  project: Project, host: Composition, layer: Layer, frame: Frames, x: Frames, surroundings: Surroundings, above: ReadonlySet<string>, purse: Purse,
+  project: Project, host: Composition, layer: Layer, prepared: PreparedLayer, frame: Frames, x: Frames, surroundings: Surroundings, above: ReadonlySet<string>, purse: Purse,
 ): Content {
   switch (layer.kind) {
     case 'shape':
     case 'text':
-      return { ...prepareLayer(layer).content(x, surroundings.faces), nest: null };
+      return prepared.content(x, surroundings.faces);
     case 'image': {
       const asset = assetOf(project, layer.source);
       if (asset?.type !== 'image') return EMPTY;
-      return { items: [{ kind: 'image', asset: asset.id, width: asset.width, height: asset.height }], bounds: [0, 0, asset.width, asset.height], nest: null };
+      return { items: [{ kind: 'image', asset: asset.id, width: asset.width, height: asset.height }], bounds: [0, 0, asset.width, asset.height] };
     }
     case 'nest': {
       const source = compositionOf(project, layer.source);
@@ -182,8 +182,3 @@ function facesNumber(faces: FaceLookup): number {
   if (number === undefined) lookups.set(faces, (number = ++lookupCount));
   return number;
 }
-
-function group(matrix: Matrix, items: readonly Item[], more: Partial<Omit<Group, 'kind' | 'matrix' | 'items'>>): Group {
-  return { kind: 'group', matrix, items, opacity: 1, blend: 'normal', frame: null, isolated: false, picture: null, ...more };
-}
-

@@ -36,7 +36,7 @@ describe('space', () => {
   });
   test('a ring of parents ends', () => {
     const project = projectOf([{ id: 'main', name: 'Main', layers: [{ id: 'a', name: 'A', kind: 'null', parent: 'b' }, { id: 'b', name: 'B', kind: 'null', parent: 'a' }] }]);
-    expect(frameOf(project).layers.length).toBe(2);
+    expect(frameOf(project, 0, 'main', { ...around, purpose: 'bench' }).layers.length).toBe(2);
   });
   test('matrices multiply as they act', () => expect(transform(multiply([2, 0, 0, 2, 5, 0], [1, 0, 0, 1, 3, 0]), 1, 1)).toEqual([13, 2]));
 });

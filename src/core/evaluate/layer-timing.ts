@@ -1,5 +1,5 @@
 import { hasContentTime, inOrder, inTime, type Composition, type Layer, type Project } from '../model';
-import { DUST, inSpans, type Frames } from '../time';
+import { dust, DUST, inSpans, type Frames } from '../time';
 import { prepareStack, type OperatorNode, type PreparedStack } from '../timing';
 import { sourceOf, type Source } from './source';
 
@@ -55,5 +55,7 @@ export function sourceTimeAt(project: Project, host: Composition, layer: Layer, 
 
 /** The time of a layer's own channels at a host frame. */
 export function keyTimeAt(project: Project, host: Composition, layer: Layer, frame: Frames): Frames {
+  // Without operators the layer counts from its start, whatever it shows.
+  if (layer.timing.order.length === 0) return dust(frame - layer.start);
   return timingOf(project, host, layer).stack.keys.at(frame);
 }

@@ -1,4 +1,4 @@
-import { boundsOf, type Bounds, type Colour, type Ink, type Item, type Matrix, type Outline, type Stroke } from '../display';
+import { boundsOf, type Bounds, type Colour, type Group, type Ink, type Item, type Matrix, type Outline, type Stroke } from '../display';
 import { setText, type FaceLookup } from '../lettering';
 import { channelsOfLayer, FILL, inOrder, KINDS, type Channel, type ChannelSpec, type Layer, type LayerOf, POSE, STOP, STROKE } from '../model';
 import type { Frames } from '../time';
@@ -16,6 +16,8 @@ export type PreparedLayer = {
   readonly opacity: (x: Frames) => number;
   /** Shapes and text alone: other kinds get their content from elsewhere. */
   readonly content: (x: Frames, faces: FaceLookup) => LayerContent;
+  /** The group that it gave last, to be given again when nothing has changed. */
+  last: Group | null;
 };
 
 const remembered = new WeakMap<Layer, PreparedLayer>();
@@ -31,10 +33,10 @@ type Numbers = (x: Frames) => number;
 
 function prepare(layer: Layer): PreparedLayer {
   const channels = layer.channels as Channels;
-  const opacity = numberOf(channels['opacity'], POSE.opacity);
   return {
     matrix: prepareMatrix(channels),
-    opacity: (x) => Math.min(1, Math.max(0, opacity(x) / 100)),
+    opacity: prepareOpacity(channels['opacity']),
+    last: null,
     content: layer.kind === 'shape' ? prepareShape(layer) : layer.kind === 'text' ? prepareText(layer) : () => NOTHING,
   };
 }
@@ -47,25 +49,51 @@ function numberOf(channel: Channel | undefined, spec: ChannelSpec): Numbers {
   return channelSampler(channel, 'N') as Numbers;
 }
 
+function prepareOpacity(channel: Channel | undefined): Numbers {
+  const kept = (value: number) => Math.min(1, Math.max(0, value / 100));
+  if (!isKeyed(channel)) {
+    const still = kept((channel?.value as number | undefined) ?? POSE.opacity.start);
+    return () => still;
+  }
+  const sample = channelSampler(channel!, 'N') as Numbers;
+  return (x) => kept(sample(x));
+}
+
+/** Where each number of a pose lies among the others. */
+const SLOTS = ['x', 'y', 'scaleX', 'scaleY', 'rotation', 'skew', 'pivotX', 'pivotY'] as const;
+
 /** move(x, y) · turn · lean · size · move(−pivot), as document.md orders it. */
 function prepareMatrix(channels: Channels): (x: Frames) => Matrix {
-  const at = (name: keyof typeof POSE) => numberOf(channels[name], POSE[name]);
-  const [x, y, pivotX, pivotY] = [at('x'), at('y'), at('pivotX'), at('pivotY')];
-  const [scaleX, scaleY, rotation, skew] = [at('scaleX'), at('scaleY'), at('rotation'), at('skew')];
+  const numbers = Float64Array.from(SLOTS, (name) => (channels[name]?.value as number | undefined) ?? POSE[name].start);
+  // What rests is read once; only what moves is asked again.
+  const moving = SLOTS.flatMap((name, slot) => (isKeyed(channels[name]) ? [{ slot, sample: channelSampler(channels[name]!, 'N') as Numbers }] : []));
   const place = channels['position'] ? (channelSampler(channels['position'], 'P') as (x: Frames) => readonly number[]) : null;
+  if (moving.length === 0 && !isKeyed(channels['position'])) {
+    const still = poseMatrix(numbers, place ? place(0) : null);
+    return () => still;
+  }
   return (t) => {
-    const [sx, sy] = [scaleX(t) / 100, scaleY(t) / 100];
-    const turn = (rotation(t) * Math.PI) / 180;
-    const lean = Math.tan((skew(t) * Math.PI) / 180);
-    const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
-    const a = cos * sx;
-    const b = sin * sx;
-    const c = (cos * lean - sin) * sy;
-    const d = (sin * lean + cos) * sy;
-    const [px, py] = [pivotX(t), pivotY(t)];
-    const [e, f] = place ? (place(t) as [number, number]) : [x(t), y(t)];
-    return [a, b, c, d, e - a * px - c * py, f - b * px - d * py];
+    for (let i = 0; i < moving.length; i++) numbers[moving[i]!.slot] = moving[i]!.sample(t);
+    return poseMatrix(numbers, place ? place(t) : null);
   };
+}
+
+function poseMatrix(numbers: Float64Array, place: readonly number[] | null): Matrix {
+  const sx = numbers[2]! / 100;
+  const sy = numbers[3]! / 100;
+  const turn = numbers[4]!;
+  const skew = numbers[5]!;
+  const px = numbers[6]!;
+  const py = numbers[7]!;
+  const radians = (turn * Math.PI) / 180;
+  const cos = turn === 0 ? 1 : Math.cos(radians);
+  const sin = turn === 0 ? 0 : Math.sin(radians);
+  const lean = skew === 0 ? 0 : Math.tan((skew * Math.PI) / 180);
+  const a = cos * sx;
+  const b = sin * sx;
+  const c = (cos * lean - sin) * sy;
+  const d = (sin * lean + cos) * sy;
+  return [a, b, c, d, (place ? place[0]! : numbers[0]!) - a * px - c * py, (place ? place[1]! : numbers[1]!) - b * px - d * py];
 }
 
 function prepareShape(layer: LayerOf<'shape'>): PreparedLayer['content'] {

@@ -5,7 +5,7 @@ export type Span = readonly [from: Frames, to: Frames];
 
 /** Whether a time lies in any of the spans; the end is already outside. */
 export function inSpans(spans: readonly Span[], at: Frames): boolean {
-  for (const [from, to] of spans) if (at >= from && at < to) return true;
+  for (let i = 0; i < spans.length; i++) if (at >= spans[i]![0] && at < spans[i]![1]) return true;
   return false;
 }
 
