@@ -28,7 +28,8 @@ export function prepareFinder(times: Float64Array): (at: number) => number {
   }
   return (at) => {
     if (at < first) return -1;
-    let i = starts[Math.min(buckets, ((at - first) * scale) | 0)]!;
+    // Keys may lie closer together than numbers can scale: first bounded, then made whole.
+    let i = starts[Math.min(buckets, (at - first) * scale) | 0]!;
     while (i + 1 < count && times[i + 1]! <= at) i++;
     // Rounding may put a time that equals a bucket's edge one bucket too far.
     while (i > 0 && times[i]! > at) i--;
