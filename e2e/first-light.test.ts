@@ -144,6 +144,19 @@ describe('from a fresh start to a film that is kept', () => {
     expect(heard.filter((line) => !/ERR_CONNECTION_REFUSED/.test(line))).toEqual([]);
   });
 
+  test('a film can be cancelled, and the Bench stays usable meanwhile', async () => {
+    const { page, heard } = await openPage(browser, { width: 1920, height: 1080 });
+    await page.goto(`${server.address}/projects/night-tram`);
+    await page.getByRole('button', { name: 'Render', exact: true }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByRole('button', { name: 'Make the file' }).click();
+    await dialog.getByText(/[1-9]\d* of 300 frames/).waitFor();
+    await dialog.getByRole('button', { name: 'Cancel' }).click();
+    await dialog.getByText('Cancelled; no file was made.').waitFor();
+    expect(heard).toEqual([]);
+    await page.close();
+  });
+
   test('edits made while the server is away wait, and are saved when it is back', async () => {
     const { page } = await openPage(browser);
     await page.goto(`${server.address}/projects/night-tram`);

@@ -86,7 +86,7 @@ describe('what lies under the pointer', () => {
     expect(hitTest(rows, view, 203, lamp + 27 + 12)).toMatchObject({ kind: 'keys', at: 20, refs: [{ layer: 'lamp', channel: 'x', key: 'b' }] });
     const folded = buildRows(main, new Set(), new Set());
     expect(hitTest(folded, view, 400, 27 + 20)).toMatchObject({ kind: 'keys', at: 40 });
-    expect(hitTest(folded, view, 400, 27 + 6)).toMatchObject({ kind: 'bar' });
+    expect(hitTest(folded, view, 420, 27 + 20)).toMatchObject({ kind: 'bar' });
   });
   test('pegs inside a rectangle', () => {
     expect(keysInside(rows, view, [150, 0, 450, 999]).map((ref) => ref.key)).toEqual(['b', 'c']);

@@ -8,7 +8,7 @@ import type { TimeMap } from '../time-map';
 export const loop = defineOperator({
   op: 'loop',
   title: 'Loop',
-  about: 'Plays a part again and again; frame `to` shows `from`, so nothing blinks where it closes.',
+  about: 'Plays a part again and again. Its end shows its first frame, so nothing blinks where it closes.',
   shape: {
     from: numberField(0),
     to: numberOrNull(),

@@ -100,6 +100,13 @@ export function createEditor(projectId: string, project: Project, revision: numb
     return change;
   }
 
+  /** The name of another composition than the open one that a change was made in, or null. */
+  function elsewhereIn({ patches }: Draft): string | null {
+    const [root, , id] = patches[0]?.path ?? [];
+    if (root !== 'compositions' || id === undefined || id === current(get()).id) return null;
+    return member(get().project.compositions.by, id)?.name ?? null;
+  }
+
   /** Selected things that are gone are not selected. */
   function tidySelection(): void {
     const { project: now, way, selection } = get();
@@ -201,6 +208,8 @@ export function createEditor(projectId: string, project: Project, revision: numb
       store.setState({ history: step.history });
       if (draft.patches.length > 0) perform(draft);
       look();
+      const elsewhere = elsewhereIn(step.change);
+      if (elsewhere) return say(`${draft.label}, in ${elsewhere}`);
       say(skipped.length > 0 ? `${draft.label}; changed elsewhere meanwhile and left alone: ${skipped.join(', ')}.` : draft.label);
     },
     redo() {

@@ -149,7 +149,7 @@ export function Picture() {
         <canvas ref={canvas} data-frame-shown={shown?.frame} data-scale={fit.scale} style={{ width: fit.width, height: fit.height }} className="clear-ground block" />
         <Handles layers={marked} scale={fit.scale} />
       </div>
-      {told && <output className="absolute bottom-2 left-1/2 -translate-x-1/2 rounded-md bg-ground/90 px-2.5 py-1 font-mono text-[12px]">{told}</output>}
+      {told && <output className="absolute bottom-2 left-1/2 -translate-x-1/2 rounded-md bg-ground/90 px-2.5 py-1 font-mono text-[12px] whitespace-nowrap">{told}</output>}
       {shown?.tooMuch && <p className="absolute top-2 left-2 rounded-md bg-ground/90 px-2 py-1 text-rust">This frame is made of more layers than can be painted; the rest is left out.</p>}
     </div>
   );

@@ -1,5 +1,5 @@
 import { keysOf, type KeyRef } from '../../../core/commands';
-import { activity, channelSampler, keyTimeAt, timingOf } from '../../../core/evaluate';
+import { activity, channelSampler, keyTimeAt, sourceTimeAt, timingOf } from '../../../core/evaluate';
 import { inTime, type Composition, type FoundChannel, type Layer, type Project } from '../../../core/model';
 import { pieces } from '../../../core/timing';
 import type { Selection, TimelineView } from '../editor/state';
@@ -81,7 +81,7 @@ function drawLayerRow(to: CanvasRenderingContext2D, look: TracksLook, row: Row &
     to.lineWidth = selected ? 1.5 : 1;
     to.stroke();
   }
-  if (!row.open) drawPegs(to, look, pegsOf(layer, keyedChannels(layer)), row.top + row.height - 12, 9, chosen);
+  if (!row.open) drawPegs(to, look, pegsOf(layer, keyedChannels(layer)), row.top + 7, 12, chosen);
   drawMarkers(to, look, layer, row.top + 2);
 }
 
@@ -197,7 +197,8 @@ function drawChannelRow(to: CanvasRenderingContext2D, look: TracksLook, row: Row
 }
 
 /** Across, composition time; up, picture time: slope is rate, a jump is a turn of the loop. */
-function drawLane(to: CanvasRenderingContext2D, { project, composition, view, width }: TracksLook, row: Row): void {
+function drawLane(to: CanvasRenderingContext2D, look: TracksLook, row: Row): void {
+  const { project, composition, view, width } = look;
   const { stack, source } = timingOf(project, composition, row.layer);
   if (!source) return;
   const [top, bottom] = [row.top + 12, row.top + row.height - 12];
@@ -237,5 +238,11 @@ function drawLane(to: CanvasRenderingContext2D, { project, composition, view, wi
     to.stroke();
   }
   to.restore();
+  const at = sourceTimeAt(project, composition, row.layer, look.frame);
+  if (at === null) return;
+  // Where the playhead meets the map: the picture that is on screen.
+  to.fillStyle = INK.paper;
+  to.beginPath();
+  to.arc(xOf(look.frame, view), y(at), 3.5, 0, 2 * Math.PI);
+  to.fill();
 }
-

@@ -33,7 +33,7 @@ export function hitTest(rows: readonly Row[], view: TimelineView, x: number, y: 
     if (Math.abs(x - left) <= grip && from === layer.spans[0]![0]) return { kind: 'trim', layer: layer.id, end: 'start' };
     if (Math.abs(x - right) <= grip && to === layer.spans[layer.spans.length - 1]![1]) return { kind: 'trim', layer: layer.id, end: 'end' };
   }
-  if (!row.open && y - row.top > row.height * 0.45) {
+  if (!row.open) {
     const peg = nearestPeg(pegsOf(layer, keyedChannels(layer)), view, x);
     if (peg) return { kind: 'keys', ...peg, layer: layer.id };
   }

@@ -47,6 +47,18 @@ export function Timeline() {
     drawTracks(crispContext(tracks.current, width, height), { project, composition, rows, view, width, height, scroll, selection: state.selection, frame: state.frame, marquee });
   }, [project, composition, rows, view, width, height, scroll, state.selection, state.frame, marquee]);
 
+  // What is selected elsewhere comes into sight here.
+  const [firstSelected] = state.selection.layers;
+  useEffect(() => {
+    const list = scroller.current;
+    const row = rows.find((one) => one.kind === 'layer' && one.layer.id === firstSelected);
+    if (!list || !row) return;
+    if (row.top < list.scrollTop) list.scrollTop = row.top;
+    else if (row.top + row.height > list.scrollTop + list.clientHeight) list.scrollTop = row.top + row.height - list.clientHeight;
+    // Only a new selection scrolls; folding and editing leave the list where it is.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [firstSelected, composition.id]);
+
   // Wheel listeners must be allowed to keep the page from zooming, which React's may not.
   useEffect(() => {
     const element = pane.current!;
