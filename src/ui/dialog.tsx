@@ -9,7 +9,7 @@ export function Dialog({ title, about, open, onClose, children }: { readonly tit
         <Radix.Overlay className="fixed inset-0 z-40 bg-deep/70" />
         <Radix.Content
           onKeyDown={(event) => event.stopPropagation()}
-          className="fixed top-1/2 left-1/2 z-50 w-[420px] -translate-x-1/2 -translate-y-1/2 rounded-xl bg-panel p-5 shadow-2xl ring-1 ring-line"
+          className="fixed top-1/2 left-1/2 z-50 w-[420px] -translate-x-1/2 -translate-y-1/2 rounded-xl bg-panel p-5 shadow-2xl ring-1 ring-line outline-none"
         >
           <Radix.Title className="font-title text-lg font-semibold">{title}</Radix.Title>
           <Radix.Description className="mt-0.5 text-muted">{about}</Radix.Description>

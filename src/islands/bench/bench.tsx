@@ -69,6 +69,8 @@ function Desk({ editor }: { readonly editor: Editor }) {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
+      // A window over the page has the keyboard; the Esc that closes it is its own as well.
+      if (event.defaultPrevented || document.querySelector('[role=dialog]')) return;
       if (target.closest('input, select, textarea, [contenteditable], [role=menu]')) return;
       const shortcut = SHORTCUTS.find(({ keys }) => keys === keyOf(event));
       // Space and Enter on a focused button are the button's own.

@@ -5,7 +5,9 @@ import { inOrder, member, type Composition, type Layer, type Project } from '../
 import { framesPerSecond } from '../../../core/time';
 import { preimages } from '../../../core/timing';
 import { createPictureClient, type PictureClient } from '../../../workers/picture/client';
-import { createKeeping, type Keeping } from './keeping';
+import { call } from '../../call';
+import { changesSince } from '../../../wire';
+import { createKeeping, type Keeping, type Numbered } from './keeping';
 import type { Outbox } from './outbox';
 import { foldKey, NOTHING_SELECTED, type EditorState, type Selection } from './state';
 
@@ -52,13 +54,13 @@ export function createEditor(projectId: string, project: Project, revision: numb
   const keeping: Keeping = createKeeping(projectId, outbox, () => confirmedRevision, {
     onState: (saved) => store.setState({ saved }),
     onApplied(change, at, missed) {
-      confirm([...missed.map((one) => one.change), change], at);
+      confirm([...missed, { revision: at, change }]);
       pending = pending.filter((one) => one.id !== change.id);
       if (missed.length > 0) rebase();
     },
     onDropped(change, words, at, missed) {
       pending = pending.filter((one) => one.id !== change.id);
-      if (at !== null) confirm(missed.map((one) => one.change), at);
+      if (at !== null) confirm(missed);
       store.setState({ history: { ...get().history, done: get().history.done.filter((one) => one.id !== change.id) } });
       rebase();
       say(words, true);
@@ -66,10 +68,29 @@ export function createEditor(projectId: string, project: Project, revision: numb
   });
   keeping.resume(waiting);
 
-  function confirm(changes: readonly Change[], at: number): void {
-    for (const change of changes) confirmed = applyPatches(confirmed, change.patches).project;
-    confirmedRevision = Math.max(confirmedRevision, at);
+  /** Takes in what is on disk, each revision once and in order. */
+  function confirm(changes: readonly Numbered[]): void {
+    for (const { revision: at, change } of changes) {
+      if (at <= confirmedRevision) continue;
+      confirmed = applyPatches(confirmed, change.patches).project;
+      confirmedRevision = at;
+    }
   }
+
+  /** What other windows did since: asked when this one is looked at again. */
+  async function catchUp(): Promise<void> {
+    const answer = await call(changesSince, `/api/projects/${encodeURIComponent(projectId)}/changes?since=${confirmedRevision}`);
+    if (answer.kind !== 'answer') return;
+    const mine = new Set(pending.map((one) => one.id));
+    const news = (answer.value.changes as readonly Numbered[]).filter(({ revision: at, change }) => at > confirmedRevision && !mine.has(change.id));
+    // While own changes are on their way, their answers bring what was missed, in order.
+    if (news.length === 0 || mine.size > 0) return;
+    confirm(news);
+    rebase();
+    say(news.length === 1 ? `Done in another window: ${news[0]!.change.label}` : `${news.length} changes from another window`);
+  }
+  const onFocus = () => void catchUp();
+  window.addEventListener('focus', onFocus);
 
   /** What is on disk, with what is on its way laid over it again. */
   function rebase(): void {
@@ -247,6 +268,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
       store.setState({ selection: { ...NOTHING_SELECTED, layers: [nest] } });
     },
     close() {
+      window.removeEventListener('focus', onFocus);
       keeping.close();
       picture.close();
     },
@@ -297,6 +319,7 @@ function opening(project: Project): Omit<EditorState, 'projectId' | 'project'> {
     view: { from: 0, pixelsPerFrame: 0 },
     unfolded: new Set(looped && main ? [foldKey(main.id, looped.id)] : []),
     lanes: new Set(looped && main ? [foldKey(main.id, looped.id)] : []),
+    listing: false,
     message: null,
     problems: [],
     shown: null,

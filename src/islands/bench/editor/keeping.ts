@@ -9,12 +9,15 @@ export type SaveState =
   | { readonly kind: 'saving'; readonly waiting: number }
   | { readonly kind: 'offline'; readonly waiting: number };
 
+/** A change with the revision that it brought about. */
+export type Numbered = { readonly revision: number; readonly change: Change };
+
 export type KeepingEvents = {
   readonly onState: (state: SaveState) => void;
   /** A change reached the disk as this revision; others' changes came before it. */
-  readonly onApplied: (change: Change, revision: number, missed: readonly { readonly revision: number; readonly change: Change }[]) => void;
+  readonly onApplied: (change: Change, revision: number, missed: readonly Numbered[]) => void;
   /** A change was not done: it is dropped here as well, and said. */
-  readonly onDropped: (change: Change, words: string, revision: number | null, missed: readonly { readonly revision: number; readonly change: Change }[]) => void;
+  readonly onDropped: (change: Change, words: string, revision: number | null, missed: readonly Numbered[]) => void;
 };
 
 export type Keeping = { readonly send: (change: Change) => void; readonly resume: (waiting: readonly { readonly key: number; readonly change: Change }[]) => void; readonly close: () => void };

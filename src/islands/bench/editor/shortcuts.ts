@@ -16,6 +16,8 @@ export const SHORTCUTS: readonly Shortcut[] = [
   { keys: 'ArrowRight', about: 'One frame on', run: (editor) => step(editor, 1) },
   { keys: 'Shift+ArrowLeft', about: 'Ten frames back', run: (editor) => step(editor, -10) },
   { keys: 'Shift+ArrowRight', about: 'Ten frames on', run: (editor) => step(editor, 10) },
+  { keys: 'ArrowUp', about: 'Select the layer above', run: (editor) => beside(editor, -1) },
+  { keys: 'ArrowDown', about: 'Select the layer below', run: (editor) => beside(editor, 1) },
   { keys: 'Home', about: 'To the first frame', run: (editor) => editor.seek(0) },
   { keys: 'End', about: 'To the last frame', run: (editor) => editor.seek(current(editor.store.getState()).duration - 1) },
   { keys: 'PageUp', about: 'To the key before', run: (editor) => toKey(editor, -1) },
@@ -32,6 +34,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
   { keys: 'Delete', about: 'Delete keys or layers', run: remove },
   { keys: 'Backspace', about: 'Delete keys or layers', run: remove },
   { keys: 'Escape', about: 'Select nothing', run: (editor) => editor.select({ layers: [], keys: [], operator: null }) },
+  { keys: 'Shift+?', about: 'All shortcuts', run: (editor) => editor.store.setState({ listing: true }) },
   { keys: 'Ctrl+Z', about: 'Undo', run: (editor) => editor.undo() },
   { keys: 'Ctrl+Shift+Z', about: 'Redo', run: (editor) => editor.redo() },
 ];
@@ -49,6 +52,14 @@ function chosenLayers(editor: Editor): readonly Layer[] {
 
 function step(editor: Editor, by: number): void {
   editor.seek(editor.store.getState().frame + by);
+}
+
+function beside(editor: Editor, by: 1 | -1): void {
+  const state = editor.store.getState();
+  const { order } = current(state).layers;
+  const i = order.indexOf(state.selection.layers[0] ?? '');
+  const next = i < 0 ? order[by > 0 ? 0 : order.length - 1] : order[i + by];
+  if (next !== undefined) editor.select({ layers: [next], keys: [], operator: null });
 }
 
 function keyed(layer: Layer): readonly string[] {

@@ -42,6 +42,8 @@ export type EditorState = {
   /** Layers whose channels stand under them, and nests whose picture time does, by composition and layer. */
   readonly unfolded: ReadonlySet<string>;
   readonly lanes: ReadonlySet<string>;
+  /** Whether the list of shortcuts is open. */
+  readonly listing: boolean;
   readonly message: { readonly text: string; readonly bad: boolean; readonly at: number } | null;
   readonly problems: readonly Problem[];
   /** Where the layers were in the picture that is on screen. */

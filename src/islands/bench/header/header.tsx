@@ -1,8 +1,9 @@
-import { Download, Film, Redo2, Undo2 } from 'lucide-react';
+import { Download, Film, Keyboard, Redo2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { Acorn, Button, IconButton } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import type { SaveState } from '../editor/keeping';
+import { ShortcutList } from './shortcut-list';
 import { RenderDialog } from '../render/render-dialog';
 
 /** Project name, undo and redo with what they would do, whether all is saved, and the film. */
@@ -29,12 +30,14 @@ export function Header() {
       </div>
       <span role="status" aria-label="Saved state" data-saved={saved.kind} className={saved.kind === 'offline' ? 'text-rust' : 'text-muted'}>{saveWords(saved)}</span>
       <span className="grow" />
+      <IconButton label="All shortcuts" hint="?" onClick={() => editor.store.setState({ listing: true })}><Keyboard size={16} /></IconButton>
       <a href={`/api/projects/${encodeURIComponent(projectId)}/file`} download className="inline-flex h-7 items-center gap-1.5 rounded-md px-3 text-[12.5px] hover:bg-raised" title="The project as a file to keep (.oak.json)">
         <Download size={14} aria-hidden="true" /> Project file
       </a>
       <Button tone="strong" onClick={() => setRendering(true)}>
         <Film size={14} aria-hidden="true" /> Render
       </Button>
+      <ShortcutList />
       {rendering && <RenderDialog onClose={() => setRendering(false)} />}
     </header>
   );
