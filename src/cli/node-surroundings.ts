@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
-import { inOrder, type Project } from '../core/model';
+import { inOrder, mediaFileName, textLayers, type Project } from '../core/model';
 import { lookupFrom, shippedFaces, type PaintHost } from '../painter';
 import type { FaceLookup } from '../core/lettering';
 
@@ -8,23 +8,16 @@ import type { FaceLookup } from '../core/lettering';
 export async function nodeSurroundings(project: Project, file: string): Promise<{ readonly faces: FaceLookup; readonly host: PaintHost; readonly lost: readonly string[] }> {
   // The canvas is native code that most verbs never need.
   const [{ createNodeHost, loadNodeFaces }, { loadImage }] = await Promise.all([import('../painter/node'), import('@napi-rs/canvas')]);
-  const texts = inOrder(project.compositions).flatMap((composition) => inOrder(composition.layers).flatMap((layer) => (layer.kind === 'text' ? [layer] : [])));
-  const faces = lookupFrom(await loadNodeFaces(shippedFaces(texts), import.meta.url));
+  const faces = lookupFrom(await loadNodeFaces(shippedFaces(textLayers(project)), import.meta.url));
   const images = new Map<string, Awaited<ReturnType<typeof loadImage>>>();
   const lost: string[] = [];
   for (const asset of inOrder(project.assets)) {
     if (asset.type !== 'image') continue;
-    const place = path.join(path.dirname(file), 'media', `${asset.hash}.${extensionOf(asset.mime)}`);
+    const place = path.join(path.dirname(file), 'media', mediaFileName(asset));
     const bytes = await readFile(place).catch(() => null);
     const image = bytes && (await loadImage(bytes).catch(() => null));
     if (image) images.set(asset.id, image);
     else lost.push(`${asset.name} (${place})`);
   }
   return { faces, host: createNodeHost(images), lost };
-}
-
-const EXTENSIONS: Readonly<Record<string, string>> = { 'image/png': 'png', 'image/jpeg': 'jpg', 'image/webp': 'webp' };
-
-function extensionOf(mime: string): string {
-  return EXTENSIONS[mime] ?? 'bin';
 }

@@ -27,6 +27,8 @@ export function TypedField<T>({ label, shown, edited, read, onSet, onStep, disab
   const hintId = useId();
   const reading = text === null || text === edited ? null : read(text);
 
+  const untouched = text === null || text === edited;
+
   useEffect(() => {
     if (text !== null) input.current?.select();
     // Selects once, when typing begins.
@@ -41,6 +43,8 @@ export function TypedField<T>({ label, shown, edited, read, onSet, onStep, disab
     setText(null);
   };
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
+    // With nothing typed, undo is not the field's: it takes back what the field has set.
+    if (untouched && (event.ctrlKey || event.metaKey)) return setText(null);
     event.stopPropagation();
     if (event.key === 'Enter') {
       commit();
@@ -63,6 +67,7 @@ export function TypedField<T>({ label, shown, edited, read, onSet, onStep, disab
         aria-describedby={reading ? hintId : undefined}
         title={title}
         disabled={disabled}
+        data-untouched={untouched || undefined}
         value={text ?? shown}
         onFocus={() => setText((typed) => typed ?? edited)}
         onChange={(event) => setText(event.target.value)}

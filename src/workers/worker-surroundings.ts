@@ -1,4 +1,4 @@
-import { inOrder, type Project } from '../core/model';
+import { inOrder, mediaFileName, textLayers, type Project } from '../core/model';
 import type { FaceLookup } from '../core/lettering';
 import { lookupFrom, shippedFaces, type PaintHost, type Picture } from '../painter';
 import { createBrowserHost, loadBrowserFaces } from '../painter/browser';
@@ -11,8 +11,6 @@ export type WorkerSurroundings = {
   readonly load: (project: Project) => Promise<boolean>;
 };
 
-const EXTENSIONS: Readonly<Record<string, string>> = { 'image/png': 'png', 'image/jpeg': 'jpg', 'image/webp': 'webp' };
-
 export function createWorkerSurroundings(): WorkerSurroundings {
   const images = new Map<string, { readonly hash: string; readonly picture: Picture }>();
   let lookup: FaceLookup = () => null;
@@ -21,7 +19,7 @@ export function createWorkerSurroundings(): WorkerSurroundings {
     host: createBrowserHost((asset) => images.get(asset)?.picture ?? null),
     faces: () => lookup,
     async load(project) {
-      const wanted = shippedFaces(textsOf(project));
+      const wanted = shippedFaces(textLayers(project));
       const signature = wanted.map((face) => `${face.pack}-${face.weight}`).sort().join(' ');
       let news = false;
       if (signature !== facesFor) {
@@ -31,7 +29,7 @@ export function createWorkerSurroundings(): WorkerSurroundings {
       }
       for (const asset of inOrder(project.assets)) {
         if (asset.type !== 'image' || images.get(asset.id)?.hash === asset.hash) continue;
-        const picture = await fetchImage(asset.hash, asset.mime);
+        const picture = await fetchImage(mediaFileName(asset));
         if (picture) images.set(asset.id, { hash: asset.hash, picture });
         news ||= picture !== null;
       }
@@ -40,11 +38,7 @@ export function createWorkerSurroundings(): WorkerSurroundings {
   };
 }
 
-function textsOf(project: Project) {
-  return inOrder(project.compositions).flatMap((composition) => inOrder(composition.layers).flatMap((layer) => (layer.kind === 'text' ? [layer] : [])));
-}
-
-async function fetchImage(hash: string, mime: string): Promise<Picture | null> {
-  const response = await fetch(`/api/media/${hash}.${EXTENSIONS[mime] ?? 'png'}`);
+async function fetchImage(file: string): Promise<Picture | null> {
+  const response = await fetch(`/api/media/${file}`);
   return response.ok ? createImageBitmap(await response.blob()) : null;
 }

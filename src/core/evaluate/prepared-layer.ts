@@ -4,6 +4,7 @@ import { channelsOfLayer, FILL, inOrder, KINDS, type Channel, type ChannelSpec, 
 import type { Frames } from '../time';
 import { channelSampler, isKeyed } from './prepared-channel';
 import { drawnPath, ellipse, polygon, rectangle, type PathValue } from './shape-outline';
+import { trimOutline } from './trim-outline';
 
 /** What a layer paints at a time of its channels, and the box around it in its own space (null for nothing to see). */
 export type LayerContent = { readonly items: readonly Item[]; readonly bounds: Bounds | null };
@@ -98,12 +99,10 @@ function poseMatrix(numbers: Float64Array, place: readonly number[] | null): Mat
 
 function prepareShape(layer: LayerOf<'shape'>): PreparedLayer['content'] {
   const outline = prepareOutline(layer);
-  const { fill, stroke } = prepareInks(layer);
+  const { fill, stroke, trim } = prepareInks(layer);
   return stillOr(layer, (x) => {
     const { path, bounds } = outline(x);
-    const [inside, line] = [fill(x), stroke(x)];
-    if (path.length === 0 || (!inside && !line)) return { items: [], bounds };
-    return { items: [{ kind: 'path', outline: path, rule: layer.rule, fill: inside, stroke: line }], bounds };
+    return { items: marks(path, layer.rule, fill(x), stroke(x), trim(x)), bounds };
   });
 }
 
@@ -149,7 +148,7 @@ function prepareText(layer: LayerOf<'text'>): PreparedLayer['content'] {
   const at = (name: 'size' | 'leading' | 'tracking' | 'boxWidth') => numberOf(channels[name], KINDS.text[name]);
   const [size, leading, tracking, boxWidth] = [at('size'), at('leading'), at('tracking'), at('boxWidth')];
   const text = channels['text'] ? (channelSampler(channels['text'], 'T') as (x: Frames) => string) : () => '';
-  const { fill, stroke } = prepareInks(layer);
+  const { fill, stroke, trim } = prepareInks(layer);
   let last: { readonly key: string; readonly set: ReturnType<typeof setText> } | null = null;
   return stillOr(layer, (x, faces) => {
     const face = faces(layer.font, layer.weight, layer.italic);
@@ -158,9 +157,7 @@ function prepareText(layer: LayerOf<'text'>): PreparedLayer['content'] {
     const key = JSON.stringify(setting);
     if (last?.key !== key) last = { key, set: setText(face, setting) };
     const { outline, bounds } = last.set;
-    const [inside, line] = [fill(x), stroke(x)];
-    if (outline.length === 0 || (!inside && !line)) return { items: [], bounds };
-    return { items: [{ kind: 'path', outline, rule: 'nonzero', fill: inside, stroke: line }], bounds };
+    return { items: marks(outline, 'nonzero', fill(x), stroke(x), trim(x)), bounds };
   });
 }
 
@@ -189,6 +186,21 @@ function prepareInks({ fill, stroke }: LayerOf<'shape'> | LayerOf<'text'>) {
     if (stroke.off || !(w > 0)) return null;
     return { ink: { kind: 'flat', colour: line(x) }, width: w, dash: stroke.dash, dashShift: shift(x), cap: stroke.cap, join: stroke.join, miter: stroke.miter };
   };
-  return { fill: inside, stroke: outside };
+  const [trimFrom, trimTo, trimShift] = [numberOf(strokes['trimFrom'], STROKE.trimFrom), numberOf(strokes['trimTo'], STROKE.trimTo), numberOf(strokes['trimShift'], STROKE.trimShift)];
+  const trim = (x: Frames): Trim => ({ from: trimFrom(x), to: trimTo(x), shift: trimShift(x) });
+  return { fill: inside, stroke: outside, trim };
+}
+
+type Trim = { readonly from: number; readonly to: number; readonly shift: number };
+
+/** One mark while the stroke goes all the way round, else the fill and the trimmed stroke apart. */
+function marks(outline: Outline, rule: 'nonzero' | 'evenodd', fill: Ink | null, stroke: Stroke | null, { from, to, shift }: Trim): readonly Item[] {
+  if (outline.length === 0 || (!fill && !stroke)) return [];
+  if (!stroke || Math.abs(to - from) >= 100) return [{ kind: 'path', outline, rule, fill, stroke }];
+  const trimmed = trimOutline(outline, from, to, shift);
+  return [
+    ...(fill ? [{ kind: 'path', outline, rule, fill, stroke: null } as const] : []),
+    ...(trimmed.length > 0 ? [{ kind: 'path', outline: trimmed, rule, fill: null, stroke } as const] : []),
+  ];
 }
 

@@ -4,6 +4,7 @@ export { prepareEase } from './curve';
 export { lastAtOrBefore } from './find-key';
 export { endSlope, segmentControls, smoothSlope, type Controls } from './handles';
 export { splitSegment, type Split } from './split';
+export { preparePath, type PathLeg } from './path-leg';
 export { prepareScalar, type ScalarCurve } from './scalar';
 export { prepareVector, type VectorCurve } from './vector';
 export { prepareHeld, type HeldCurve } from './held';

@@ -4,6 +4,8 @@ export type PathLeg = {
   readonly length: number;
   /** The point at a fraction of the length; outside 0…1 (an ease that overshoots) straight on along the tangent. */
   readonly at: (progress: number) => readonly [number, number];
+  /** The parameter of the cubic, 0 … 1, at a fraction of the length. */
+  readonly parameterAt: (progress: number) => number;
   /** Unit tangent at parameter 0 or 1. */
   readonly direction: (s: 0 | 1) => readonly [number, number];
 };
@@ -29,6 +31,7 @@ export function preparePath(a: readonly number[], right: readonly number[], left
   return {
     length,
     direction,
+    parameterAt: (progress) => (progress <= 0 || length === 0 ? 0 : progress >= 1 ? 1 : parameterAtLength(progress * length)),
     at(progress) {
       if (length === 0) return [a[0]!, a[1]!];
       if (progress <= 0 || progress >= 1) {
@@ -37,12 +40,12 @@ export function preparePath(a: readonly number[], right: readonly number[], left
         const [dx, dy] = beyond === 0 ? [0, 0] : direction(progress <= 0 ? 0 : 1);
         return [end[0]! + dx * beyond, end[1]! + dy * beyond];
       }
-      const s = parameterAt(progress * length);
+      const s = parameterAtLength(progress * length);
       return [px.at(s), py.at(s)];
     },
   };
 
-  function parameterAt(target: number): number {
+  function parameterAtLength(target: number): number {
     let i = 0;
     for (let step = PIECES / 2; step >= 1; step /= 2) if (lengths[i + step]! <= target) i += step;
     const from = i / PIECES;

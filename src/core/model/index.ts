@@ -3,6 +3,8 @@ export { EFFECTS, FILL, hasContentTime, isDrawn, KINDS, POSE, STOP, STROKE, type
 export { sayIssue, type Issue, type Parsed, type Place } from './issue';
 export { fromMemory, inOrder, inTime, member, toMemory, type Ordered, type Timed } from './lists';
 export type { Asset, Channel, Composition, Layer, LayerOf, Marker, OperatorEntry, Project } from './project';
+export { mediaFileName } from './media-file';
+export { textLayers } from './text-layers';
 export { readLayer, readProject, readProjectFile } from './read';
 export { BLENDS } from './schema/layers';
 export { KEPT_OPERATORS } from './schema/operators';

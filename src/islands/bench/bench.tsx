@@ -71,7 +71,9 @@ function Desk({ editor }: { readonly editor: Editor }) {
       const target = event.target as HTMLElement;
       // A window over the page has the keyboard; the Esc that closes it is its own as well.
       if (event.defaultPrevented || document.querySelector('[role=dialog]')) return;
-      if (target.closest('input, select, textarea, [contenteditable], [role=menu]')) return;
+      // What is typed belongs to its field; a field where nothing is typed yet leaves Ctrl+Z to the Bench.
+      const field = target.closest('input, select, textarea, [contenteditable], [role=menu]');
+      if (field && !(event.key.toLowerCase() === 'z' && (event.ctrlKey || event.metaKey) && field.hasAttribute('data-untouched'))) return;
       const shortcut = SHORTCUTS.find(({ keys }) => keys === keyOf(event));
       // Space and Enter on a focused button are the button's own.
       if (!shortcut || ((event.key === ' ' || event.key === 'Enter') && target.closest('button, a'))) return;

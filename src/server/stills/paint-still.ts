@@ -1,6 +1,6 @@
 import { createCanvas } from '@napi-rs/canvas';
 import { evaluateFrame } from '../../core/evaluate';
-import { inOrder, member, type Project } from '../../core/model';
+import { member, textLayers, type Project } from '../../core/model';
 import { lookupFrom, paint, shippedFaces, type Surface } from '../../painter';
 import { createNodeHost, encodePng, loadNodeFaces } from '../../painter/node';
 
@@ -8,8 +8,7 @@ import { createNodeHost, encodePng, loadNodeFaces } from '../../painter/node';
 export async function paintStill(project: Project, width: number): Promise<Buffer | null> {
   const main = member(project.compositions.by, project.main);
   if (!main) return null;
-  const texts = inOrder(project.compositions).flatMap((composition) => inOrder(composition.layers).flatMap((layer) => (layer.kind === 'text' ? [layer] : [])));
-  const faces = lookupFrom(await loadNodeFaces(shippedFaces(texts), import.meta.url));
+  const faces = lookupFrom(await loadNodeFaces(shippedFaces(textLayers(project)), import.meta.url));
   const frame = evaluateFrame(project, main.id, Math.floor(main.duration / 2), { faces, purpose: 'output' });
   if (!frame) return null;
   const scale = width / frame.width;

@@ -12,7 +12,7 @@ const POSE = ['x', 'y', 'scaleX', 'scaleY', 'rotation', 'skew', 'pivotX', 'pivot
 const SHAPES: Readonly<Record<string, readonly string[]>> = {
   rectangle: ['width', 'height', 'corner'], ellipse: ['width', 'height'], polygon: ['width', 'height', 'sides'], star: ['width', 'height', 'sides', 'inner'], path: ['outline'],
 };
-const INKS = ['fill.colour', 'stroke.colour', 'stroke.width'];
+const INKS = ['fill.colour', 'stroke.colour', 'stroke.width', 'stroke.dashShift', 'stroke.trimFrom', 'stroke.trimTo', 'stroke.trimShift'];
 
 /** What can be changed on the selected layer. */
 export function Panel() {
@@ -49,8 +49,17 @@ function fieldsOf(layer: Layer): readonly (readonly FoundChannel[])[] {
   const pick = (names: readonly string[]) => names.flatMap((name) => all.find((found) => found.name === name) ?? []);
   const place = isDrawn(layer.kind) ? (all.find((found) => found.name === 'position')?.channel ? ['position', ...POSE.slice(2)] : POSE) : [];
   const own = layer.kind === 'shape' ? SHAPES[layer.shape]! : layer.kind === 'text' ? ['text', 'size', 'leading', 'tracking', 'boxWidth'] : [];
-  const inks = layer.kind === 'shape' || layer.kind === 'text' ? INKS.filter((name) => name !== 'fill.colour' || layer.fill.kind === 'flat') : [];
+  const inks = layer.kind === 'shape' || layer.kind === 'text' ? INKS.filter((name) => inksNow(layer, name)) : [];
   return [pick(place), pick([...own, ...inks])].filter((group) => group.length > 0);
+}
+
+/** Fields that change nothing as the layer is are left out: a dash shift without dashes, a trim without a stroke. */
+function inksNow(layer: Extract<Layer, { kind: 'shape' | 'text' }>, name: string): boolean {
+  if (name === 'fill.colour') return layer.fill.kind === 'flat';
+  const width = layer.stroke.channels.width;
+  const stroked = width !== undefined && (width.value > 0 || Object.keys(width.keys).length > 0);
+  if (name === 'stroke.dashShift') return stroked && layer.stroke.dash.length > 0;
+  return stroked || name === 'stroke.width';
 }
 
 function kindWords(project: Project, layer: Layer): string {

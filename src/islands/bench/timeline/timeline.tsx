@@ -125,6 +125,7 @@ export function Timeline() {
     } else if (hit.kind === 'nothing' && drag.kind !== 'pan') editor.select({ layers: [], keys: [], operator: null });
     let by = 0;
     let moved = false;
+    let rectangle: readonly [number, number, number, number] | null = null;
     const from = [event.clientX, event.clientY] as const;
     const viewThen = view;
     follow(event, (next) => {
@@ -132,7 +133,10 @@ export function Timeline() {
       moved ||= Math.hypot(dx, dy) > SLACK;
       if (!moved) return;
       if (drag.kind === 'pan') return editor.store.setState({ view: panBy(viewThen, -dx, duration, width) });
-      if (drag.kind === 'marquee') return setMarquee([Math.min(x, x + dx), Math.min(y, y + dy), Math.max(x, x + dx), Math.max(y, y + dy)]);
+      if (drag.kind === 'marquee') {
+        rectangle = [Math.min(x, x + dx), Math.min(y, y + dy), Math.max(x, x + dx), Math.max(y, y + dy)];
+        return setMarquee(rectangle);
+      }
       by = Math.round(dx / viewThen.pixelsPerFrame);
       const now = editor.store.getState();
       editor.lay(draftOf(drag, now.project, composition.id, by));
@@ -140,12 +144,8 @@ export function Timeline() {
     }, (keep) => {
       setTold(null);
       setMarquee(null);
-      if (drag.kind === 'marquee' && keep && moved) {
-        // The last rectangle is read from the drawing, which is what the person saw.
-        setMarquee((last) => {
-          if (last) editor.select({ keys: keysInside(rows, view, last) });
-          return null;
-        });
+      if (drag.kind === 'marquee') {
+        if (keep && rectangle) editor.select({ keys: keysInside(rows, view, rectangle) });
         return;
       }
       if (keep && moved && by !== 0) editor.run(draftOf(drag, editor.store.getState().project, composition.id, by));

@@ -1,0 +1,186 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { Browser, Page } from 'playwright-core';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from 'vitest';
+import { drag, goTo, openBrowser, openPage, playhead, pointInTracks, untilSaved } from './browser';
+import { startOak, type OakServer } from './oak-server';
+
+const folder = mkdtempSync(path.join(tmpdir(), 'oak-by-hand-'));
+let server: OakServer;
+let browser: Browser;
+let page: Page;
+let heard: string[];
+
+async function oak(verb: string, ...options: readonly string[]): Promise<unknown> {
+  const file = path.join(folder, 'kept.oak.json');
+  writeFileSync(file, await (await fetch(`${server.address}/api/projects/night-tram/file`)).text());
+  return JSON.parse(execFileSync('node', ['scripts/oak.mjs', verb, file, ...options], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] }));
+}
+const values = (channel: string, frames: string, layer = 'tram') => oak('values', '--comp', 'main', '--layer', layer, '--channel', channel, '--frames', frames);
+
+/** Types into a field of the panel and presses Enter. */
+async function type(label: string, text: string): Promise<void> {
+  await page.getByLabel(label, { exact: true }).click();
+  await page.keyboard.type(text);
+  await page.keyboard.press('Enter');
+}
+
+beforeAll(async () => {
+  server = await startOak(4394, path.join(folder, 'data'));
+  browser = await openBrowser();
+});
+afterAll(async () => {
+  await browser?.close();
+  await server?.kill();
+});
+beforeEach(async () => {
+  ({ page, heard } = await openPage(browser));
+  await page.goto(`${server.address}/projects/night-tram`);
+  await page.locator('canvas[data-frame-shown]').waitFor();
+});
+afterEach(async () => {
+  // Each test leaves the film as it found it: what it did, it takes back.
+  for (let i = 0; i < 20 && (await page.getByRole('button', { name: /^Undo / }).count()) > 0; i++) await page.keyboard.press('Control+z');
+  await untilSaved(page);
+  expect(heard).toEqual([]);
+  await page.close();
+});
+
+describe('the panel', () => {
+  test('keying off, a keyed channel moves as a whole and says so; sums and steps are taken', async () => {
+    await type('Across of Tram', '+40');
+    await page.getByText('Keying is off: moves 4 keys of Across.').waitFor();
+    await untilSaved(page);
+    expect(await values('x', '120..121')).toEqual([560]);
+    await page.getByLabel('Size across of Tram').click();
+    await page.keyboard.press('Shift+ArrowUp');
+    await untilSaved(page);
+    expect(await values('scaleX', '0..1')).toEqual([110]);
+  });
+  test('what cannot be read is told and changes nothing', async () => {
+    await page.getByLabel('Turn of Tram').click();
+    await page.keyboard.type('quickly');
+    await page.getByText('“quickly” is not a number or a sum.').waitFor();
+    await page.keyboard.press('Escape');
+    await expect.poll(() => page.getByLabel('Turn of Tram').inputValue()).toBe('-4.94°');
+  });
+  test('a peg keys its channel and takes the key away again', async () => {
+    await goTo(page, '60', 60);
+    await page.getByRole('button', { name: 'Key Turn at the playhead' }).click();
+    await page.getByRole('button', { name: 'Take away the key of Turn' }).waitFor();
+    await page.getByRole('button', { name: 'Undo Add 1 key' }).waitFor();
+    await page.getByRole('button', { name: 'Take away the key of Turn' }).click();
+    await page.getByRole('button', { name: 'Undo Delete 1 key' }).waitFor();
+  });
+  test('timing: added, set, refused in words, switched off, taken off', async () => {
+    await page.getByRole('button', { name: 'Add timing' }).click();
+    await page.getByRole('menuitem', { name: /^Freeze/ }).click();
+    await type('At of Freeze', '7');
+    await untilSaved(page);
+    const source = () => oak('sourcetime', '--comp', 'main', '--layer', 'tram', '--frames', '40..43');
+    expect(await source()).toEqual([7, 7, 7]);
+    await page.getByRole('switch', { name: 'Freeze is on' }).click();
+    await untilSaved(page);
+    expect(await source()).toEqual([8, 9, 10]);
+    await type('From of Loop', '40');
+    await page.getByRole('alert').getByText('It must end after frame 40').waitFor();
+    await type('To of Loop', '10');
+    await page.getByText('Seam is open').waitFor();
+    await page.getByText(/it will jump at each turn/).first().waitFor();
+    await page.getByRole('button', { name: 'Take Freeze off' }).click();
+    await untilSaved(page);
+    expect(await source()).toEqual([0, 1, 2]);
+  });
+  test('a composition’s tempo is typed, and bars follow it', async () => {
+    await page.keyboard.press('Escape');
+    await type('Beats a minute', '60');
+    await type('Frame of the first beat', '0');
+    await goTo(page, 'bar 2', 120);
+    await page.getByLabel('Beats a minute').click();
+    await page.keyboard.type('900');
+    await page.getByText('A tempo lies between 20 and 400 beats a minute.').waitFor();
+    await page.keyboard.press('Escape');
+  });
+});
+
+describe('the timeline', () => {
+  test('a bar slides with its keys, and the number is shown meanwhile', async () => {
+    const from = await pointInTracks(page, 45, 'Tram');
+    const to = await pointInTracks(page, 51, 'Tram');
+    await page.mouse.move(from.x, from.y - 8);
+    await page.mouse.down();
+    await page.mouse.move(to.x, to.y - 8, { steps: 5 });
+    await page.getByText('+6 f, starts at 6').waitFor();
+    await page.mouse.up();
+    await page.getByRole('button', { name: 'Undo Slide Tram' }).waitFor();
+    await untilSaved(page);
+    expect(await values('x', '126..127')).toEqual([520]);
+    expect(await oak('sourcetime', '--comp', 'main', '--layer', 'tram', '--frames', '5..7')).toEqual([null, 0]);
+  });
+  test('pegs are caught in a rectangle and deleted together', async () => {
+    const [across, down] = [await pointInTracks(page, 110, 'Across'), await pointInTracks(page, 190, 'Down')];
+    await drag(page, { x: across.x, y: across.y - 8 }, { x: down.x, y: down.y + 8 });
+    await page.keyboard.press('Delete');
+    await page.getByRole('button', { name: 'Undo Delete 4 keys' }).waitFor();
+  });
+  test('the ruler scrubs, the wheel zooms to the pointer, W shows all again', async () => {
+    const ruler = (await page.getByRole('img', { name: 'Ruler' }).boundingBox())!;
+    const at = await pointInTracks(page, 75, 'Tram');
+    await page.mouse.click(at.x + 1, ruler.y + 40);
+    await expect.poll(() => playhead(page)).toBe(75);
+    const tracks = page.locator('canvas[aria-label=Tracks]');
+    const scale = () => tracks.getAttribute('data-pixels-per-frame').then(Number);
+    const before = await scale();
+    await page.mouse.move(at.x, at.y);
+    await page.keyboard.down('Control');
+    await page.mouse.wheel(0, -600);
+    await page.keyboard.up('Control');
+    await expect.poll(scale).toBeGreaterThan(before * 2);
+    expect(Math.abs((await pointInTracks(page, 75, 'Tram')).x - at.x)).toBeLessThan(1.5);
+    await page.keyboard.press('w');
+    await expect.poll(scale).toBeCloseTo(before, 6);
+  });
+  test('by keyboard: frames, keys, trims, lanes, hiding and locking', async () => {
+    await page.keyboard.press('PageDown');
+    await expect.poll(() => playhead(page)).toBe(120);
+    await page.keyboard.press('Shift+ArrowRight');
+    await page.keyboard.press('ArrowLeft');
+    await expect.poll(() => playhead(page)).toBe(129);
+    await page.keyboard.press('o');
+    await page.getByRole('button', { name: 'Undo Trim Tram' }).waitFor();
+    await page.keyboard.press('k');
+    await page.getByRole('button', { name: 'Undo Add 2 keys' }).waitFor();
+    await page.keyboard.press('l');
+    await expect.poll(() => page.getByText('Picture time', { exact: true }).count()).toBe(0);
+    await page.getByRole('button', { name: 'Lock Tram', exact: true }).click();
+    const bar = await pointInTracks(page, 45, 'Tram');
+    await page.mouse.click(bar.x, bar.y - 8);
+    await page.getByText('Tram is locked.').waitFor();
+    await page.getByRole('button', { name: 'Unlock Tram' }).click();
+    await page.getByRole('button', { name: 'Hide Tram' }).click();
+    await page.getByRole('button', { name: 'Undo Hide Tram' }).waitFor();
+    await page.keyboard.press('End');
+    await expect.poll(() => playhead(page)).toBe(299);
+    await page.keyboard.press('Home');
+    await expect.poll(() => playhead(page)).toBe(0);
+  });
+  test('layers are deleted and come back', async () => {
+    await page.keyboard.press('Delete');
+    await page.getByRole('button', { name: 'Undo Delete Tram' }).waitFor();
+    await expect.poll(() => page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name: 'Tram', exact: true }).count()).toBe(0);
+  });
+});
+
+describe('the trail', () => {
+  test('tells each step with its number, and leads there', async () => {
+    await goTo(page, '132', 132);
+    const trail = page.getByRole('group', { name: 'Trail' });
+    await expect.poll(() => trail.textContent()).toBe('132Night tram132Tram starts at 04Loop4of Tram cycle');
+    await trail.getByRole('button', { name: /of Tram cycle/ }).click();
+    await expect.poll(() => playhead(page)).toBe(4);
+    await page.getByRole('button', { name: 'Go back out' }).click();
+    await expect.poll(() => playhead(page)).toBe(132);
+  });
+});
