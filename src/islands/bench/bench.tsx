@@ -13,6 +13,7 @@ import { Header } from './header/header';
 import { Way } from './header/way';
 import { Library } from './library/library';
 import { Panel } from './panel/panel';
+import { useStaged } from './staged';
 import { Picture } from './picture/picture';
 import { Trail } from './picture/trail';
 import { Transport } from './picture/transport';
@@ -66,6 +67,7 @@ async function openProject(projectId: string): Promise<Opening> {
 
 function Desk({ editor }: { readonly editor: Editor }) {
   const message = useEditorState((state) => state.message);
+  const stage = useStaged(4);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
@@ -98,18 +100,18 @@ function Desk({ editor }: { readonly editor: Editor }) {
       <Group orientation="vertical" className="min-h-0">
         <Pane defaultSize="56%" minSize="30%">
           <main className="grid h-full min-h-0 grid-cols-[200px_minmax(0,1fr)_420px] gap-px">
-            <Library />
+            {stage >= 3 ? <Library /> : <div className="bg-panel" />}
             <div className="flex min-h-0 min-w-0 flex-col bg-ground">
               <Way />
               <Picture />
               <Trail />
               <Transport />
             </div>
-            <aside aria-label="Layer panel" className="min-h-0 overflow-y-auto bg-panel"><Panel /></aside>
+            <aside aria-label="Layer panel" className="min-h-0 overflow-y-auto bg-panel">{stage >= 4 && <Panel />}</aside>
           </main>
         </Pane>
         <Separator className="h-1 bg-deep outline-none hover:bg-line data-[separator=active]:bg-leaf" aria-label="Height of the timeline" />
-        <Pane minSize="18%"><Timeline /></Pane>
+        <Pane minSize="18%">{stage >= 2 && <Timeline />}</Pane>
       </Group>
       {message && (
         <p role={message.bad ? 'alert' : 'status'} className={`fixed bottom-3 left-1/2 z-30 max-w-[70vw] -translate-x-1/2 rounded-lg bg-deep px-3.5 py-2 shadow-2xl ring-1 ${message.bad ? 'text-paper ring-rust' : 'ring-line'}`}>{message.text}</p>

@@ -1,10 +1,12 @@
 import { Download, Film, Keyboard, Redo2, Undo2 } from 'lucide-react';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Acorn, Button, IconButton } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import type { SaveState } from '../editor/keeping';
 import { ShortcutList } from './shortcut-list';
-import { RenderDialog } from '../render/render-dialog';
+
+// Film making is heavy and seldom: it comes when it is asked for.
+const RenderDialog = lazy(() => import('../render/render-dialog').then((part) => ({ default: part.RenderDialog })));
 
 /** Project name, undo and redo with what they would do, whether all is saved, and the film. */
 export function Header() {
@@ -38,7 +40,7 @@ export function Header() {
         <Film size={14} aria-hidden="true" /> Render
       </Button>
       <ShortcutList />
-      {rendering && <RenderDialog onClose={() => setRendering(false)} />}
+      {rendering && <Suspense><RenderDialog onClose={() => setRendering(false)} /></Suspense>}
     </header>
   );
 }
