@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { readProject, sayIssue } from '../core/model';
+import { CannotOpen } from './cannot-open';
 import { migrate, openThread, overConnection } from './db';
 import { createDocuments, snapshotFiles, type Documents } from './documents';
 
@@ -11,9 +12,9 @@ let opened: Promise<House> | null = null;
 
 /** The house over the data folder that the start script names; opened at the first question, once. */
 export function house(): Promise<House> {
+  // A failure stays: trying again would open the same folder twice, and two databases write over each other.
   opened ??= open().catch((error: unknown) => {
-    opened = null;
-    throw error;
+    throw new CannotOpen(`The data folder could not be opened. ${(error as Error).message}`);
   });
   return opened;
 }

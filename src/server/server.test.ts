@@ -179,6 +179,17 @@ describe('endpoints', () => {
   });
 });
 
+test('a data folder that cannot be opened is said in its own words, other trouble in a plain sentence', async () => {
+  const { safely } = await import('./endpoints/answer');
+  const { CannotOpen } = await import('./cannot-open');
+  const silent = vi.spyOn(console, 'error').mockImplementation(() => undefined);
+  const opened = await safely(() => Promise.reject(new CannotOpen('The data folder could not be opened. It is newer.')));
+  expect([opened.status, await opened.json()]).toEqual([503, { message: 'The data folder could not be opened. It is newer.' }]);
+  const other = await safely(() => Promise.reject(new Error('at line 7')));
+  expect([other.status, ((await other.json()) as { message: string }).message]).toEqual([500, expect.stringMatching(/^Something went wrong here; nothing was changed/)]);
+  silent.mockRestore();
+});
+
 test('snapshots are read as they were written', async () => {
   const hash = await files.write('{"a":1}');
   expect(hash).toMatch(/^[0-9a-f]{64}$/);

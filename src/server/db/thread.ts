@@ -24,5 +24,6 @@ try {
   });
   answer({ kind: 'ready' });
 } catch (error) {
-  answer({ kind: 'failed-to-open', message: (error as Error).message });
+  // The database's own file system throws bare numbers.
+  answer({ kind: 'failed-to-open', message: (error as Error).message || `its files in ${folder} cannot be read or written` });
 }

@@ -1,3 +1,5 @@
+import { CannotOpen } from '../cannot-open';
+
 /** An answer as JSON, never kept by a cache. */
 export function json(value: unknown, status = 200): Response {
   return new Response(JSON.stringify(value), { status, headers: { 'content-type': 'application/json; charset=utf-8', 'cache-control': 'no-store' } });
@@ -13,6 +15,7 @@ export async function safely(work: () => Promise<Response>): Promise<Response> {
   try {
     return await work();
   } catch (error) {
+    if (error instanceof CannotOpen) return refuse(503, error.message);
     console.error(error);
     return refuse(500, 'Something went wrong here; nothing was changed. Try again, and look at the terminal if it goes on.');
   }

@@ -1,0 +1,2 @@
+/** The data folder could not be opened: said in words, and for good, until the program is started anew. */
+export class CannotOpen extends Error {}
