@@ -1,23 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
-  addKeys, addOperator, applyPatches, deleteKeys, deleteLayers, deleteOperator, EMPTY_HISTORY, invertPatches, moveKeys, record, setLayerField, setOperator, setTempo, setValues, slideLayers, stepBack, stepForward, takeBack, trimLayers, validateTouched,
+  addKeys, addOperator, applyPatches, deleteKeys, deleteLayers, deleteOperator, EMPTY_HISTORY, invertPatches, moveKeys, record, setLayerField, setOperator, setTempo, setValues, stepBack, stepForward, takeBack, validateTouched,
   type Draft, type Refused,
 } from '.';
 import { keyTimeAt, sampleChannel, sourceTimeAt } from '../evaluate';
 import { findChannel, inTime, member, readProject, writeProject, type Project } from '../model';
+import { done, slideLayers, trimLayers } from '../../../tests/support/edits';
 import { projectOf, smallFilm } from '../../../tests/support/projects';
 
 const film = smallFilm();
 let count = 0;
 const newId = () => `new${++count}`;
-const done = (project: Project, draft: Draft | Refused | null): Project => {
-  if (!draft || 'refused' in draft) throw new Error(draft?.refused ?? 'nothing to do');
-  const { project: next, clashes } = applyPatches(project, draft.patches);
-  expect(clashes).toEqual([]);
-  expect(validateTouched(next, draft.patches)).toEqual([]);
-  return next;
-};
 const layerOf = (project: Project, id: string) => project.compositions.by['main']!.layers.by[id]!;
 const keys = (project: Project, channel = 'x', layer = 'lamp') => inTime(findChannel(layerOf(project, layer), channel)!.channel!.keys).map((key) => [key.at, key.value]);
 const valueAt = (project: Project, layer: string, channel: string, frame: number) => {

@@ -1,10 +1,22 @@
 export { count, takeBack, type Change, type Draft } from './change';
-export { setTempo } from './composition';
+export { CLIP, clipText, copyKeys, copyLayers, duplicateLayers, pasteKeys, pasteLayers, type KeysClip, type Pasting } from './clip';
+export {
+  addAssets, addComposition, deleteAsset, deleteComposition, duplicateComposition, holds, renameProject, setAsset, setComposition, setDuration, setMain, setRate, setTempo, usesOf, type CompositionFields,
+} from './compositions';
+export { addLayers, reorderLayers, stepLayers } from './create';
 export { EMPTY_HISTORY, record, stepBack, stepForward, type History } from './history';
+export { addStop, coloursOf, deleteStop, isInked, setFillKind, setInk } from './inks';
 export { deleteKeys, moveKeys } from './keys';
-export { deleteLayers, setLayerField, slideLayers, trimLayers } from './layers';
+export { deleteLayers, setLayerField, trimLayersTo, type PlainField } from './layers';
+export { addMarkers, deleteMarkers, setMarkers } from './markers';
+export { findMarker, framesOf, NO_MOMENTS, shiftLimits, shiftMoments, withRipple, withTogether, type MarkerRef, type Moments } from './moments';
+export { nestLayers, unnestLayer, type NestChoice } from './nest';
+export { setParent } from './parent';
 export { applyPatches, invertPatches, sameValue, type Clash, type Patch } from './patch';
+export { changedPose, hasChosenAncestor, inParentSpace, movePlaces, placeLayers, poseAt, poseFor, type Placed, type Pose } from './pose';
+export { rescaleLayer } from './rescale';
 export { addKeys, keyAt, setValues, type Keying, type NewValue } from './set-values';
-export { keysOf, type ChannelRef, type KeyRef } from './target';
-export { addOperator, deleteOperator, setOperator, type Refused } from './timing';
+export { splitLayers, stretchFactor, stretchLayers } from './stretch';
+export { channelsWithKeys, keysOf, type ChannelRef, type KeyRef } from './target';
+export { addOperator, deleteOperator, moveOperator, setOperator, type Refused } from './timing';
 export { validateTouched } from './validate';

@@ -16,12 +16,13 @@ const FORBIDDEN = new Set(['__proto__', 'prototype', 'constructor']);
 export function applyPatches(project: Project, patches: readonly Patch[]): { readonly project: Project; readonly clashes: readonly Clash[] } {
   const clashes: Clash[] = [];
   let current: unknown = project;
+  const fresh: Fresh = new WeakSet();
   for (const patch of patches) {
     const found = readPath(current, patch.path);
     if (!found.there) clashes.push({ patch, found: undefined, gone: true });
-    else if (isOrder(patch)) current = writePath(current, patch.path, reorder(patch, found.value as readonly string[]));
+    else if (isOrder(patch)) current = writePath(current, patch.path, 0, reorder(patch, found.value as readonly string[]), fresh);
     else if (!sameValue(found.value, patch.from)) clashes.push({ patch, found: found.value, gone: false });
-    else current = writePath(current, patch.path, patch.to);
+    else current = writePath(current, patch.path, 0, patch.to, fresh);
   }
   return { project: current as Project, clashes };
 }
@@ -47,14 +48,20 @@ export function readPath(root: unknown, path: readonly string[]): { readonly the
   return { there: path.length > 0, value: here };
 }
 
-function writePath(root: unknown, path: readonly string[], value: unknown): unknown {
-  const [step, ...rest] = path;
+/** Objects that this batch made itself: they may be written to. Copying each record once makes 1,000 patches on one of 1,000 layers a matter of milliseconds. */
+type Fresh = WeakSet<object>;
+
+function writePath(root: unknown, path: readonly string[], depth: number, value: unknown, fresh: Fresh): unknown {
+  const step = path[depth];
   if (step === undefined) return value;
   const here = root as Record<string, unknown>;
-  const inner = writePath(here[step], rest, value);
+  const inner = writePath(here[step], path, depth + 1, value, fresh);
   if (inner === here[step]) return root;
-  if (inner === undefined) return Object.fromEntries(Object.entries(here).filter(([key]) => key !== step));
-  return { ...here, [step]: inner };
+  const mine = fresh.has(here) ? here : { ...here };
+  fresh.add(mine);
+  if (inner === undefined) delete mine[step];
+  else mine[step] = inner;
+  return mine;
 }
 
 function isOrder({ path, from, to }: Patch): boolean {
@@ -78,7 +85,8 @@ function reorder({ from, to }: Patch, current: readonly string[]): readonly stri
 
 /** Deep equality of plain data, whatever the order of fields. */
 export function sameValue(a: unknown, b: unknown): boolean {
-  if (Object.is(a, b)) return true;
+  // Minus nought is nought: files and the wire know no other.
+  if (a === b || Object.is(a, b)) return true;
   if (a === null || b === null || typeof a !== 'object' || typeof b !== 'object' || Array.isArray(a) !== Array.isArray(b)) return false;
   const [left, right] = [definedKeys(a), definedKeys(b)];
   return left.length === right.length && left.every((key) => sameValue((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]));

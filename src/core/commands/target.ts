@@ -1,4 +1,4 @@
-import { findChannel, inTime, member, type Channel, type Composition, type FoundChannel, type Layer, type Project } from '../model';
+import { channelsOfLayer, findChannel, inTime, member, type Channel, type Composition, type FoundChannel, type Layer, type Project } from '../model';
 
 /** A channel of a layer in a composition, by their ids. */
 export type ChannelRef = { readonly layer: string; readonly channel: string };
@@ -29,4 +29,13 @@ export function keysOf(channel: Channel | null): readonly AnyKey[] {
 /** A channel that is not written in the document yet, at rest. */
 export function restingChannel(found: FoundChannel): Channel {
   return { value: found.spec.start, keys: {}, before: 'hold', after: 'hold', repeats: null, formula: null, formulaOff: false, limits: null };
+}
+
+const withKeys = new WeakMap<Layer, readonly FoundChannel[]>();
+
+/** Channels of a layer that have keys; the same layer answers with the same list. */
+export function channelsWithKeys(layer: Layer): readonly FoundChannel[] {
+  let list = withKeys.get(layer);
+  if (!list) withKeys.set(layer, (list = channelsOfLayer(layer).filter((found) => keysOf(found.channel).length > 0)));
+  return list;
 }

@@ -1,5 +1,5 @@
-import { member, readLayer, toLayerFile, type Layer, type OperatorEntry, type Project } from '../model';
-import { OPERATORS, operatorOf } from '../timing';
+import { faultsOnKeys, hasContentTime, member, operatorFaults, type Layer, type OperatorEntry, type Project } from '../model';
+import { newOperator, operatorFits, OPERATORS, operatorOf } from '../timing';
 import type { Draft } from './change';
 import { layerPath } from './paths';
 import { patchOf } from './patch';
@@ -15,8 +15,7 @@ export function setOperator(project: Project, compositionId: string, layerId: st
   if (!layer || !node) return null;
   const changed = Object.entries(fields).filter(([field, value]) => (node as Record<string, unknown>)[field] !== value);
   if (changed.length === 0) return null;
-  const after = { ...layer, timing: { ...layer.timing, by: { ...layer.timing.by, [operatorId]: { ...node, ...fields } as OperatorEntry } } } as Layer;
-  const why = whyNot(after);
+  const why = whyNot(layer, { ...node, ...fields } as OperatorEntry);
   if (why !== null) return { refused: why };
   const title = operatorOf(node.op)?.title ?? node.op;
   const path = [...layerPath(compositionId, layerId), 'timing', 'by', operatorId];
@@ -42,15 +41,15 @@ const STARTS: Readonly<Record<string, (D: number) => object>> = {
 export function addOperator(project: Project, compositionId: string, layerId: string, op: (typeof OPERATORS)[number]['op'], id: string, length: number): Draft | Refused | null {
   const layer = reachLayer(project, compositionId, layerId);
   if (!layer) return null;
-  const file = toLayerFile(layer) as { timing?: object[] };
-  const read = readLayer({ ...file, timing: [...(file.timing ?? []), { op, id, ...STARTS[op]!(length) }] }, 1);
-  if (!read.ok) return { refused: `${operatorOf(op)?.title ?? op} does not fit here.` };
+  const node = newOperator(op, id, STARTS[op]!(length) as Readonly<Record<string, unknown>>) as unknown as OperatorEntry;
+  const why = whyNot(layer, node);
+  if (why !== null) return { refused: why };
   const path = [...layerPath(compositionId, layerId), 'timing'];
   return {
     event: 'timing.add',
     label: `Add ${operatorOf(op)?.title ?? op} to ${layer.name}`,
     patches: [
-      patchOf([...path, 'by', id], undefined, read.value.timing.by[id]),
+      patchOf([...path, 'by', id], undefined, node),
       patchOf([...path, 'order'], layer.timing.order, [...layer.timing.order, id]),
     ],
   };
@@ -71,9 +70,20 @@ export function deleteOperator(project: Project, compositionId: string, layerId:
   };
 }
 
-function whyNot(layer: Layer): string | null {
-  const read = readLayer(toLayerFile(layer), 1);
-  if (read.ok) return null;
-  const issue = read.issues[0];
-  return issue?.kind === 'wrong' ? `${issue.message.charAt(0).toUpperCase()}${issue.message.slice(1)}.` : 'That does not fit here.';
+function whyNot(layer: Layer, node: OperatorEntry): string | null {
+  if (!operatorFits(node.op, node)) return 'That does not fit here.';
+  const on = node.on ?? (hasContentTime(layer.kind) ? 'content' : 'keys');
+  const [fault] = [...operatorFaults(node), ...(on === 'keys' ? faultsOnKeys(node) : [])];
+  return fault ? `${fault.message.charAt(0).toUpperCase()}${fault.message.slice(1)}.` : null;
+}
+
+/** Puts an operator before or after its neighbour in the stack. */
+export function moveOperator(project: Project, compositionId: string, layerId: string, operatorId: string, by: 1 | -1): Draft | null {
+  const layer = reachLayer(project, compositionId, layerId);
+  const i = layer?.timing.order.indexOf(operatorId) ?? -1;
+  if (!layer || i < 0 || i + by < 0 || i + by >= layer.timing.order.length) return null;
+  const order = layer.timing.order.filter((id) => id !== operatorId);
+  order.splice(i + by, 0, operatorId);
+  const title = operatorOf(layer.timing.by[operatorId]!.op)?.title ?? 'timing';
+  return { event: 'timing.order', label: `Move ${title} ${by < 0 ? 'up' : 'down'} in ${layer.name}`, patches: [patchOf([...layerPath(compositionId, layerId), 'timing', 'order'], layer.timing.order, order)] };
 }

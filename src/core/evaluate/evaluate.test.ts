@@ -3,7 +3,8 @@ import { activity, deepIdentity, evaluateFrame, sourceTimeAt, trail, worldMatrix
 import { multiply, transform, type Group, type Item, type PathItem } from '../display';
 import type { Face } from '../lettering';
 import { projectOf, smallFilm, type LayerInput } from '../../../tests/support/projects';
-import { applyPatches, setValues, slideLayers } from '../commands';
+import { applyPatches, setValues } from '../commands';
+import { slideLayers } from '../../../tests/support/edits';
 
 const face: Face = { glyph: (character) => (character === '?' ? null : { outline: [0, 0, 0, 1, 0.5, 0, 1, 0.5, -0.7, 3], advance: 0.5 }), kern: (a, b) => (a === 'A' && b === 'V' ? -0.1 : 0) };
 const around: Surroundings = { faces: () => face, purpose: 'output' };

@@ -14,8 +14,24 @@ export type FoundChannel = {
 const DIAL_TYPES = { number: 'N', angle: 'N', point: 'P', colour: 'C', switch: 'B', choice: 'E', text: 'T' } as const;
 const DIAL_STARTS = { number: 0, angle: 0, point: [0, 0], colour: [1, 1, 1, 1], switch: false, choice: '', text: '' } as const;
 
+const listed = new WeakMap<Layer, { readonly all: readonly FoundChannel[]; readonly byName: ReadonlyMap<string, FoundChannel> }>();
+
+/** Layers are asked for their channels many times between two edits; the same layer answers with the same list. */
+function remembered(layer: Layer) {
+  let known = listed.get(layer);
+  if (!known) {
+    const all = listChannels(layer);
+    listed.set(layer, (known = { all, byName: new Map([...all].reverse().map((one) => [one.name, one])) }));
+  }
+  return known;
+}
+
 /** Every channel that a layer has, keyed or not, in the order of the panel. */
 export function channelsOfLayer(layer: Layer): readonly FoundChannel[] {
+  return remembered(layer).all;
+}
+
+function listChannels(layer: Layer): readonly FoundChannel[] {
   const own = { ...(isDrawn(layer.kind) ? POSE : {}), ...KINDS[layer.kind] };
   return [
     ...list(own, layer.channels, [], ''),
@@ -28,8 +44,8 @@ export function channelsOfLayer(layer: Layer): readonly FoundChannel[] {
 
 /** The channel of that name (or that label on the panel), or null. */
 export function findChannel(layer: Layer, name: string): FoundChannel | null {
-  const all = channelsOfLayer(layer);
-  return all.find((one) => one.name === name) ?? all.find((one) => one.spec.label.toLowerCase() === name.toLowerCase()) ?? null;
+  const { all, byName } = remembered(layer);
+  return byName.get(name) ?? all.find((one) => one.spec.label.toLowerCase() === name.toLowerCase()) ?? null;
 }
 
 function inkChannels(layer: Extract<Layer, { readonly kind: 'shape' | 'text' }>): readonly FoundChannel[] {

@@ -6,7 +6,9 @@ export type { Asset, Channel, Composition, Layer, LayerOf, Marker, OperatorEntry
 export { mediaFileName } from './media-file';
 export { textLayers } from './text-layers';
 export { readLayer, readProject, readProjectFile } from './read';
-export { BLENDS } from './schema/layers';
-export { KEPT_OPERATORS } from './schema/operators';
+export { BLENDS } from './blends';
+export { KEPT_OPERATORS } from './kept-operators';
+export { faultsOnKeys, operatorFaults, type OperatorFault } from './operator-faults';
+export { channelAt, channelsAt, flatFill, newComposition, newImage, newNest, newNull, newProject, newShape, newText, plainStroke, type Values } from './new-layer';
 export { FORMAT, projectFile, VERSION, type ProjectFileInput } from './schema/project';
 export { toLayerFile, toProjectFile, writeProject } from './write';

@@ -3,5 +3,6 @@ export { defineOperator, holdInside, type OperatorContext, type OperatorDefiniti
 export { OPERATORS, type Operator } from './operators';
 export { CAP, pieces, preimages, type Piece, type Showing } from './pieces';
 export type { Segment, Side } from './segment';
+export { newOperator, operatorFits } from './new-operator';
 export { operatorOf, prepareStack, type OperatorNode, type PreparedStack, type StackContext, type Step } from './stack';
 export { compose, composeAll, identity, rateAt, straightMap, type TimeMap } from './time-map';

@@ -1,5 +1,7 @@
 import * as z from 'zod';
 import { EFFECTS, FILL, hasContentTime, KINDS, MASK, POSE, STOP, STROKE } from '../channel-spec';
+import { faultsOnKeys } from '../operator-faults';
+import { BLENDS } from '../blends';
 import { anyChannel, channelsOf, dialChannels } from './channel';
 import { operator } from './operators';
 import { id, ink, marker, name, note, partId, span } from './parts';
@@ -54,10 +56,6 @@ const dial = z.strictObject({
   channels: dialChannels,
 });
 
-export const BLENDS = [
-  'normal', 'multiply', 'screen', 'overlay', 'darken', 'lighten', 'color-dodge', 'color-burn', 'hard-light',
-  'soft-light', 'difference', 'exclusion', 'hue', 'saturation', 'color', 'luminosity', 'plus-lighter',
-] as const;
 
 const spans = z
   .array(span)
@@ -167,8 +165,6 @@ export const layer = z
     const home = hasContentTime(one.kind) ? 'content' : 'keys';
     one.timing.forEach((node, i) => {
       if ((node.on ?? home) !== 'keys') return;
-      const refuse = (field: string, message: string) => context.addIssue({ code: 'custom', path: ['timing', i, field], message });
-      if ((node.op === 'loop' || node.op === 'reverse') && node.to === null) refuse('to', `a ${node.op} on keys has no source to end with; it needs a \`to\``);
-      if (node.op === 'elastic') refuse('op', 'elastic works on content alone: keys have no length of their own');
+      for (const { field, message } of faultsOnKeys(node)) context.addIssue({ code: 'custom', path: ['timing', i, field], message });
     });
   });

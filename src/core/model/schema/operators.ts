@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { numberField, OPERATORS, type Operator } from '../../timing';
+import { operatorFaults } from '../operator-faults';
 import { leftHandle, refuseTwins, rightHandle } from './channel';
 import { at, name, partId } from './parts';
 
@@ -47,15 +48,8 @@ const pins = z
   });
 const formula = z.strictObject({ op: z.literal('formula'), ...base, source: z.string().max(20_000) });
 
-export const KEPT_OPERATORS = ['remap', 'ramp', 'elastic', 'cue', 'pins', 'formula'] as const;
-
 export const operator = z
   .discriminatedUnion('op', [...(OPERATORS.map((definition) => played(definition as never)) as unknown as [Played, ...Played[]]), remap, ramp, elastic, cue, pins, formula])
   .superRefine((node, context) => {
-    const refuse = (field: string, message: string) => context.addIssue({ code: 'custom', path: [field], message });
-    if (node.op === 'step' && typeof node.every === 'number' && node.every <= 0) refuse('every', 'it holds every picture for more than 0 frames');
-    if (node.op === 'pause' && typeof node.for === 'number' && node.for < 0) refuse('for', 'a pause lasts 0 frames or more');
-    if (node.op === 'loop' && typeof node.count === 'number' && node.count < 1) refuse('count', 'a loop plays at least once');
-    if ((node.op === 'loop' || node.op === 'reverse') && typeof node.from === 'number' && typeof node.to === 'number' && node.to <= node.from)
-      refuse('to', `it must end after frame ${node.from}, where it begins`);
+    for (const { field, message } of operatorFaults(node)) context.addIssue({ code: 'custom', path: [field], message });
   });

@@ -1,0 +1,291 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import {
+  addAssets, addComposition, addLayers, addMarkers, addStop, applyPatches, coloursOf, copyKeys, copyLayers, clipText, deleteAsset, deleteComposition, deleteMarkers, deleteStop, duplicateComposition,
+  duplicateLayers, invertPatches, movePlaces, nestLayers, pasteKeys, pasteLayers, placeLayers, poseAt, poseFor, renameProject, reorderLayers, setAsset, setComposition, setDuration, setFillKind,
+  setInk, setLayerField, setMain, setMarkers, setParent, setRate, splitLayers, stepLayers, stretchLayers, unnestLayer, usesOf, validateTouched, type Draft, type Refused,
+} from '.';
+import { IDENTITY, multiply, type Matrix } from '../display';
+import { evaluateFrame, keyTimeAt, sampleChannel, sourceTimeAt, worldMatrix } from '../evaluate';
+import { findChannel, inOrder, inTime, newComposition, newImage, newNest, newNull, newShape, newText, readLayer, readProject, toLayerFile, writeProject, type Project } from '../model';
+import { done } from '../../../tests/support/edits';
+import { projectOf, smallFilm } from '../../../tests/support/projects';
+
+const film = smallFilm();
+let count = 0;
+const newId = () => `new${++count}`;
+const refusal = (draft: Draft | Refused | null) => (draft && 'refused' in draft ? draft.refused : null);
+const main = (project: Project) => project.compositions.by['main']!;
+const layerOf = (project: Project, id: string, composition = 'main') => project.compositions.by[composition]!.layers.by[id]!;
+const valueAt = (project: Project, layer: string, channel: string, frame: number) => {
+  const one = layerOf(project, layer);
+  const found = findChannel(one, channel)!;
+  return sampleChannel(found.channel, found.spec, keyTimeAt(project, main(project), one, frame));
+};
+const worldOf = (project: Project, layer: string, frame: number, composition = 'main') => worldMatrix(project, project.compositions.by[composition]!, layerOf(project, layer, composition), frame, new Map());
+const close = (a: Matrix, b: Matrix, digits = 1) => a.forEach((part, i) => expect(part).toBeCloseTo(b[i]!, digits));
+const how = (frame: number, keying = false) => ({ frame, keying, newId });
+const box = () => [-50, -50, 50, 50] as const;
+const nesting = (more: object = {}) => ({ name: 'Group', inside: 'all', length: 'whole', frame: 10, bounds: box, newId, ...more }) as const;
+
+const asset = { id: 'pic', name: 'Paper', type: 'image', hash: 'a'.repeat(64), mime: 'image/png', bytes: 10, width: 20, height: 10, original: null } as const;
+const withPicture = done(film, addAssets(film, [asset as never]));
+
+/** Every command of this page at work; the laws below hold for all of them. */
+const DRAFTS: Readonly<Record<string, () => readonly [Project, Draft | Refused | null]>> = {
+  'add a shape': () => [film, addLayers(film, 'main', [newShape(newId(), 'Dot', [[0, 100]], 'ellipse', { x: 4, width: 12 })], 'lamp')],
+  'add text': () => [film, addLayers(film, 'main', [newText(newId(), 'Words', [[0, 100]], { text: 'Hello' })], null)],
+  'reorder layers': () => [film, reorderLayers(film, 'main', ['child', 'tram'], null)],
+  'bring to the top': () => [film, stepLayers(film, 'main', ['child'], 'top')],
+  'follow another': () => [film, setParent(film, 'main', ['child'], 'tram', how(10))],
+  'follow nothing': () => [film, setParent(film, 'main', ['child'], null, how(10))],
+  'place on the picture': () => [film, placeLayers(film, 'main', [{ layer: 'child', world: [2, 1, -1, 2, 30, 40] }], how(10))],
+  'move on the picture': () => [film, movePlaces(film, 'main', ['lamp', 'child'], [3, 4], how(10, true))],
+  'stretch': () => [film, stretchLayers(film, 'main', ['lamp', 'tram'], 'end', 50, newId)],
+  'split': () => [film, splitLayers(film, 'main', ['lamp', 'tram'], 30, newId)],
+  'mark a layer': () => [film, addMarkers(film, 'main', ['lamp'], 12, newId)],
+  'mark the composition': () => [film, addMarkers(film, 'main', [], 12, newId)],
+  'name a marker': () => [film, setMarkers(film, 'main', [{ layer: 'tram', marker: 'm' }], { name: 'stop', fires: false, note: 'doors' })],
+  'delete a marker': () => [film, deleteMarkers(film, 'main', [{ layer: 'tram', marker: 'm' }])],
+  'nest layers': () => [film, nestLayers(film, 'main', ['lamp', 'child'], nesting())],
+  'nest for their bars': () => [film, nestLayers(film, 'main', ['lamp'], nesting({ length: 'bars' }))],
+  'nest pictures': () => [film, nestLayers(film, 'main', ['lamp', 'tram'], nesting({ inside: 'picture', bounds: () => [-5, -10, 5, 10] }))],
+  'duplicate layers': () => [film, duplicateLayers(film, 'main', ['lamp', 'child'], newId)],
+  'copy into another composition': () => [film, pasteLayers(film, 'reel', copyLayers(film, 'main', ['lamp', 'child'])!, { at: 4, above: 'bar', newId })],
+  'paste keys': () => [film, pasteKeys(film, 'main', ['child', 'tram'], copyKeys(film, 'main', [{ layer: 'lamp', channel: 'x', key: 'a' }, { layer: 'lamp', channel: 'x', key: 'b' }])!, 50, newId)],
+  'fill with a run': () => [film, setFillKind(film, 'main', ['lamp'], 'linear', box, newId)],
+  'set a dash': () => [film, setInk(film, 'main', ['lamp'], 'stroke', { dash: [4, 2], cap: 'round' })],
+  'blend': () => [film, setLayerField(film, 'main', ['lamp', 'tram'], 'blend', 'screen')],
+  'solo': () => [film, setLayerField(film, 'main', ['lamp'], 'solo', true)],
+  'name a composition': () => [film, setComposition(film, 'reel', { name: 'Wheel', background: '#102030' })],
+  'range': () => [film, setComposition(film, 'main', { range: [-4, 60] })],
+  'lengthen': () => [film, setDuration(film, 'main', 150)],
+  'shorten': () => [film, setDuration(film, 'main', 50)],
+  'another rate': () => [film, setRate(film, 'reel', [60, 1])],
+  'another rate of the film': () => [film, setRate(film, 'main', [24000, 1001])],
+  'new composition': () => [film, addComposition(film, newComposition(newId(), 'Blank', { width: 100, height: 100, rate: [25, 1], duration: 50 }))],
+  'duplicate a composition': () => [film, duplicateComposition(film, 'reel', newId())],
+  'delete a composition': () => { const more = done(film, duplicateComposition(film, 'reel', 'spare')); return [more, deleteComposition(more, 'spare')]; },
+  'another film': () => [film, setMain(film, 'reel')],
+  'rename the project': () => [film, renameProject(film, 'Day tram')],
+  'bring in media': () => [film, addAssets(film, [asset as never])],
+  'replace media': () => [withPicture, setAsset(withPicture, 'pic', { hash: 'b'.repeat(64), width: 30 })],
+  'take media out': () => [withPicture, deleteAsset(withPicture, 'pic')],
+};
+
+describe('every one of these edits', () => {
+  for (const [name, make] of Object.entries(DRAFTS)) {
+    test(`${name}: fits the document, is written and read, and is taken back whole`, () => {
+      const [before, draft] = make();
+      const after = done(before, draft);
+      expect(after).not.toBe(before);
+      const read = readProject(writeProject(after));
+      expect(read.ok && read.value).toEqual(after);
+      expect(applyPatches(after, invertPatches((draft as Draft).patches)).project).toEqual(before);
+    });
+  }
+});
+
+describe('new layers', () => {
+  test('are what reading a file of the same would give', () => {
+    for (const layer of [newShape('a', 'A', [[0, 9]], 'star', { sides: 7 }), newText('b', 'B', [[0, 9]], {}), newNull('c', 'C', [[0, 9]], {}), newNest('d', 'D', [[0, 9]], 'reel'), newImage('e', 'E', [[0, 9]], 'pic')]) {
+      const read = readLayer(toLayerFile(layer), 9);
+      expect(read.ok && read.value).toEqual(layer);
+    }
+  });
+  test('go above the layer that is named', () => {
+    const after = done(film, addLayers(film, 'main', [newNull('n', 'N', [[0, 9]], {})], 'lamp'));
+    expect(main(after).layers.order).toEqual(['tram', 'n', 'lamp', 'child']);
+  });
+});
+
+describe('order', () => {
+  const order = (draft: Draft | null) => (draft ? main(done(film, draft)).layers.order : null);
+  test('layers move before another, together and in their own order', () => {
+    expect(order(reorderLayers(film, 'main', ['child', 'lamp'], 'tram'))).toEqual(['lamp', 'child', 'tram']);
+    expect(order(reorderLayers(film, 'main', ['tram'], null))).toEqual(['lamp', 'child', 'tram']);
+    expect(reorderLayers(film, 'main', ['tram'], 'lamp')).toBeNull();
+  });
+  test('a step up and down, and all the way', () => {
+    expect(order(stepLayers(film, 'main', ['lamp'], 'up'))).toEqual(['lamp', 'tram', 'child']);
+    expect(order(stepLayers(film, 'main', ['lamp'], 'down'))).toEqual(['tram', 'child', 'lamp']);
+    expect(order(stepLayers(film, 'main', ['tram'], 'bottom'))).toEqual(['lamp', 'child', 'tram']);
+    expect(stepLayers(film, 'main', ['tram'], 'top')).toBeNull();
+  });
+});
+
+describe('poses', () => {
+  const pose = fc.record({ x: fc.integer({ min: -500, max: 500 }), y: fc.integer({ min: -500, max: 500 }), scaleX: fc.integer({ min: 5, max: 400 }), scaleY: fc.oneof(fc.integer({ min: 5, max: 400 }), fc.integer({ min: -400, max: -5 })), rotation: fc.integer({ min: -900, max: 900 }), skew: fc.integer({ min: -70, max: 70 }), pivotX: fc.integer({ min: -50, max: 50 }), pivotY: fc.integer({ min: -50, max: 50 }) });
+  test('a pose read off its matrix is the pose that made it, many turns and all', () => {
+    fc.assert(fc.property(pose, (values) => {
+      const project = projectOf([{ id: 'main', name: 'Main', layers: [{ id: 'a', name: 'A', kind: 'null', channels: Object.fromEntries(Object.entries(values).map(([name, value]) => [name, { value }])) as never }] }]);
+      const read = poseFor(worldOf(project, 'a', 0), [values.pivotX, values.pivotY], values);
+      for (const [name, value] of Object.entries(values)) expect(read[name as keyof typeof read]).toBeCloseTo(value, 6);
+      expect(poseAt(project, main(project), layerOf(project, 'a'), 0)).toEqual(values);
+    }));
+  });
+  test('layers land where they are placed, whatever they follow', () => {
+    fc.assert(fc.property(pose, pose, (parent, child) => {
+      const layer = (id: string, values: object, more: object = {}) => ({ id, name: id, kind: 'null', channels: Object.fromEntries(Object.entries(values).map(([name, value]) => [name, { value }])), ...more }) as never;
+      const project = projectOf([{ id: 'main', name: 'Main', layers: [layer('p', { ...parent, scaleY: 100, scaleX: 100 }), layer('c', child, { parent: 'p' })] }]);
+      const world: Matrix = multiply([1, 0.25, -0.5, 1.5, 20, 30], IDENTITY);
+      const draft = placeLayers(project, 'main', [{ layer: 'c', world }], how(0));
+      close(worldOf(done(project, draft), 'c', 0), world, 0);
+    }), { numRuns: 60 });
+  });
+  test('a new parent does not make a layer jump, and rings are refused', () => {
+    const after = done(film, setParent(film, 'main', ['child'], null, how(10)));
+    close(worldOf(after, 'child', 10), worldOf(film, 'child', 10));
+    expect(layerOf(after, 'child').parent).toBeNull();
+    expect(refusal(setParent(film, 'main', ['lamp'], 'child', how(0)))).toMatch(/ring/);
+    expect(refusal(setParent(film, 'main', ['lamp'], 'lamp', how(0)))).toMatch(/its own parent/);
+  });
+  test('what lands on nought lands on plain nought, and the document stays whole', () => {
+    const after = done(film, placeLayers(film, 'main', [{ layer: 'tram', world: [1, 0, 0, 1, -0.001, -4] }], how(0)));
+    const moved = done(after, placeLayers(after, 'main', [{ layer: 'tram', world: [-1, -0, 0, -1, -0.004, -0.001] }], how(0)));
+    for (const channel of ['x', 'y', 'rotation']) expect(Object.is(valueAt(moved, 'tram', channel, 0), -0)).toBe(false);
+    const zero = applyPatches(after, [{ path: ['compositions', 'by', 'main', 'layers', 'by', 'tram', 'start'], from: 0, to: -0 }]);
+    expect(validateTouched(zero.project, [{ path: ['compositions', 'by', 'main', 'layers', 'by', 'tram', 'start'] }])).toEqual([]);
+  });
+  test('a chosen child of a chosen parent moves once', () => {
+    const after = done(film, movePlaces(film, 'main', ['lamp', 'child'], [8, 0], how(10)));
+    expect(worldOf(after, 'child', 10)[4]).toBeCloseTo(worldOf(film, 'child', 10)[4] + 8, 2);
+  });
+});
+
+describe('stretching and splitting', () => {
+  test('keys, markers and what a nest shows stretch with the bar', () => {
+    const after = done(film, stretchLayers(film, 'main', ['lamp', 'tram'], 'end', 100, newId));
+    expect(inTime(findChannel(layerOf(after, 'lamp'), 'x')!.channel!.keys).map((key) => key.at)).toEqual([0, 40, 80]);
+    expect(Object.values(layerOf(after, 'tram').markers)[0]!.at).toBe(60);
+    for (let frame = 0; frame < 100; frame += 7) expect(sourceTimeAt(after, main(after), layerOf(after, 'tram'), frame * 2)).toBeCloseTo(sourceTimeAt(film, main(film), layerOf(film, 'tram'), frame)!, 6);
+    const back = done(after, stretchLayers(after, 'main', ['tram'], 'end', -100, newId));
+    expect(inOrder(layerOf(back, 'tram').timing).map((node) => node.op)).toEqual(['speed', 'loop']);
+    expect(sourceTimeAt(back, main(back), layerOf(back, 'tram'), 41)).toBeCloseTo(1, 6);
+  });
+  test('stretched by its start, the end stays; values at stretched moments are the same', () => {
+    fc.assert(fc.property(fc.integer({ min: -80, max: 90 }), (by) => {
+      if (by === 0) return;
+      const after = done(film, stretchLayers(film, 'main', ['lamp'], 'start', by, newId));
+      const factor = (100 - by) / 100;
+      expect(layerOf(after, 'lamp').spans[0]![1]).toBeCloseTo(100, 5);
+      for (const frame of [0, 5, 20, 33, 40]) expect(valueAt(after, 'lamp', 'x', 100 + (frame - 100) * factor)).toBeCloseTo(valueAt(film, 'lamp', 'x', frame) as number, 3);
+    }), { numRuns: 30 });
+  });
+  test('a split changes no picture', () => {
+    const after = done(film, splitLayers(film, 'main', ['lamp'], 30, newId));
+    const items = (project: Project, frame: number) => evaluateFrame(project, 'main', frame, { faces: () => null, purpose: 'output' })!.root.items.length;
+    for (const frame of [0, 29, 30, 31, 99]) expect(items(after, frame)).toBe(items(film, frame));
+    expect(main(after).layers.order.length).toBe(4);
+    expect(splitLayers(film, 'main', ['lamp'], 0, newId)).toBeNull();
+  });
+});
+
+describe('nests', () => {
+  const worldIn = (project: Project, frame: number) => {
+    const nest = inOrder(main(project).layers).find((layer) => layer.kind === 'nest' && layer.source !== 'reel')!;
+    const inner = 'source' in nest ? nest.source : '';
+    return multiply(worldOf(project, nest.id, frame), worldMatrix(project, project.compositions.by[inner]!, project.compositions.by[inner]!.layers.by['child']!, sourceTimeAt(project, main(project), nest, frame, true)!, new Map()));
+  };
+  test('layers nested whole stay where they were, at every frame', () => {
+    for (const length of ['whole', 'bars'] as const) {
+      const after = done(film, nestLayers(film, 'main', ['lamp', 'child'], nesting({ length })));
+      for (const frame of [0, 10, 33, 60]) close(worldIn(after, frame), worldOf(film, 'child', frame), 6);
+    }
+  });
+  test('a follower nested without its leader takes the parent to the nest, so it still follows', () => {
+    const after = done(film, nestLayers(film, 'main', ['child'], nesting()));
+    for (const frame of [0, 10, 33]) close(worldIn(after, frame), worldOf(film, 'child', frame), 6);
+  });
+  test('a leader nested without its follower leaves it where it is', () => {
+    const after = done(film, nestLayers(film, 'main', ['lamp'], nesting()));
+    close(worldOf(after, 'child', 10), worldOf(film, 'child', 10));
+    expect(layerOf(after, 'child').parent).toBeNull();
+  });
+  test('a picture alone goes inside; pose and keys stay on the nest', () => {
+    const after = done(film, nestLayers(film, 'main', ['lamp'], nesting({ inside: 'picture', bounds: () => [-50, -50, 50, 50] })));
+    const lamp = layerOf(after, 'lamp');
+    expect(lamp.kind).toBe('nest');
+    for (const frame of [0, 10, 33]) {
+      expect(valueAt(after, 'lamp', 'x', frame)).toBe(valueAt(film, 'lamp', 'x', frame));
+      const inner = 'source' in lamp ? lamp.source : '';
+      close(multiply(worldOf(after, 'lamp', frame), worldOf(after, 'lamp', frame, inner)), worldOf(film, 'lamp', frame), 6);
+      close(worldOf(after, 'child', frame), worldOf(film, 'child', frame), 6);
+    }
+  });
+  test('taken apart again, everything is where it was', () => {
+    const nested = done(film, nestLayers(film, 'main', ['lamp', 'child'], nesting({ length: 'bars' })));
+    const nest = inOrder(main(nested).layers).find((layer) => layer.name === 'Group')!;
+    const draft = unnestLayer(nested, 'main', nest.id, newId) as Draft & { made: string[] };
+    const after = done(nested, draft);
+    for (const frame of [0, 10, 33]) close(worldOf(after, draft.made[1]!, frame), worldOf(film, 'child', frame), 6);
+    const moved = done(nested, placeLayers(nested, 'main', [{ layer: nest.id, world: [0, 2, -2, 0, 11, 12] }], how(0)));
+    const apart = unnestLayer(moved, 'main', nest.id, newId) as Draft & { made: string[] };
+    close(worldOf(done(moved, apart), apart.made[1]!, 10), multiply([0, 2, -2, 0, 11, 12], worldOf(film, 'child', 10)), 4);
+  });
+  test('what cannot come out as it is is refused in words', () => {
+    expect(refusal(unnestLayer(film, 'main', 'tram', newId))).toMatch(/take its timing off/);
+    expect(unnestLayer(film, 'main', 'lamp', newId)).toBeNull();
+  });
+});
+
+describe('the clipboard', () => {
+  test('layers go to another project with their nests and media, read back from text', () => {
+    const other = projectOf([{ id: 'main', name: 'Other', rate: [60, 1], duration: 200, layers: [] }, { id: 'reel', name: 'Another reel' }]);
+    const text = clipText(copyLayers(film, 'main', ['tram', 'lamp', 'child'])!);
+    const read = readProject(text);
+    if (!read.ok) throw new Error('not read');
+    const draft = pasteLayers(other, 'main', read.value, { at: 30, above: null, newId })!;
+    const after = done(other, draft);
+    const [tram, lamp, child] = draft.made.map((id) => layerOf(after, id)) as [never, never, never];
+    expect((lamp as { start: number }).start).toBe(30);
+    expect(valueAt(after, (lamp as { id: string }).id, 'x', 70)).toBe(100);
+    expect((child as { parent: string }).parent).toBe((lamp as { id: string }).id);
+    const { source } = tram as { source: string };
+    expect(source).not.toBe('reel');
+    expect(after.compositions.by[source]!.name).toBe('Reel');
+  });
+  test('pasted where they came from, compositions are used again', () => {
+    const after = done(film, pasteLayers(film, 'main', copyLayers(film, 'main', ['tram'])!, { at: null, above: 'tram', newId }));
+    expect(after.compositions.order).toEqual(['main', 'reel']);
+  });
+  test('keys land at the frame, give way to none and keep their curve', () => {
+    const clip = copyKeys(film, 'main', [{ layer: 'lamp', channel: 'x', key: 'b' }, { layer: 'lamp', channel: 'x', key: 'c' }])!;
+    const after = done(film, pasteKeys(film, 'main', ['lamp'], clip, 40, newId));
+    expect(inTime(findChannel(layerOf(after, 'lamp'), 'x')!.channel!.keys).map((key) => [key.at, key.value])).toEqual([[0, 0], [20, 100], [40, 100], [60, 50]]);
+  });
+});
+
+describe('compositions', () => {
+  test('another rate keeps every moment in seconds, in every use', () => {
+    const after = done(film, setRate(film, 'reel', [60, 1]));
+    expect(after.compositions.by['reel']!.duration).toBe(40);
+    for (const frame of [0, 3, 20, 27]) expect(sourceTimeAt(after, main(after), layerOf(after, 'tram'), frame)).toBeCloseTo(sourceTimeAt(film, main(film), layerOf(film, 'tram'), frame)! * 2, 6);
+    const slower = done(film, setRate(film, 'main', [15, 1]));
+    expect(valueAt(slower, 'lamp', 'x', 5)).toBeCloseTo(valueAt(film, 'lamp', 'x', 10) as number, 6);
+  });
+  test('bars that ran to the end run to the new one', () => {
+    expect(layerOf(done(film, setDuration(film, 'main', 150)), 'lamp').spans).toEqual([[0, 150]]);
+    expect(layerOf(done(film, setDuration(film, 'main', 50)), 'lamp').spans).toEqual([[0, 100]]);
+    expect(main(done(film, setComposition(film, 'main', { range: [-4, 900] }) ?? setComposition(film, 'main', { range: [5, 4] }))).range).toEqual([5, 6]);
+  });
+  test('what is shown somewhere is not deleted', () => {
+    expect(refusal(deleteComposition(film, 'reel'))).toMatch(/Tram in Main/);
+    expect(usesOf(film, 'reel').map(({ layer }) => layer.id)).toEqual(['tram']);
+    const used = done(withPicture, addLayers(withPicture, 'main', [newImage('i', 'Photo', [[0, 9]], 'pic')], null));
+    expect(refusal(deleteAsset(used, 'pic'))).toMatch(/Photo in Main/);
+  });
+});
+
+describe('fills', () => {
+  test('a run starts from the flat colour, gets more stops and keeps two', () => {
+    const run = done(film, setFillKind(film, 'main', ['lamp'], 'radial', box, newId));
+    const more = done(run, addStop(run, 'main', 'lamp', 'mid'));
+    const lamp = layerOf(more, 'lamp');
+    if (lamp.kind !== 'shape') throw new Error('no shape');
+    expect(lamp.fill.stops.by['mid']!.channels.at!.value).toBe(50);
+    const less = done(more, deleteStop(more, 'main', 'lamp', 'mid'));
+    expect(deleteStop(less, 'main', 'lamp', lamp.fill.stops.order[0]!)).toBeNull();
+    expect(coloursOf(film)[0]).toEqual([1, 1, 1, 1]);
+  });
+});

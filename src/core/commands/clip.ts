@@ -1,0 +1,172 @@
+import { keyTimeAt } from '../evaluate';
+import { findChannel, fromMemory, inOrder, member, newComposition, type Asset, type Composition, type Layer, type Project } from '../model';
+import { framesPerSecond, hull, type Frames, type Rate } from '../time';
+import { count, type Draft } from './change';
+import { compositionPath, layerPath, channelPath } from './paths';
+import { patchOf, sameValue, type Patch } from './patch';
+import { rescaled, rescaleLayer } from './rescale';
+import { keysOf, reach, reachLayer, restingChannel, type ChannelRef, type KeyRef } from './target';
+import { keyAt } from './set-values';
+
+/** The composition in a clip that holds the layers themselves. */
+export const CLIP = 'clip';
+
+/** Layers as a small project of their own: with the compositions that their nests show, however deep, and their media. */
+export function copyLayers(project: Project, compositionId: string, ids: readonly string[]): Project | null {
+  const host = member(project.compositions.by, compositionId);
+  const layers = host ? inOrder(host.layers).filter((layer) => ids.includes(layer.id)) : [];
+  if (!host || layers.length === 0) return null;
+  const compositions = new Map<string, Composition>();
+  const assets = new Map<string, Asset>();
+  const gather = (list: readonly Layer[]): void => {
+    for (const layer of list) {
+      if (!('source' in layer)) continue;
+      const composition = member(project.compositions.by, layer.source);
+      const asset = member(project.assets.by, layer.source);
+      if (asset) assets.set(asset.id, asset);
+      if (!composition || compositions.has(composition.id)) continue;
+      compositions.set(composition.id, composition);
+      gather(inOrder(composition.layers));
+    }
+  };
+  gather(layers);
+  const { width, height, rate, duration } = host;
+  const clip: Composition = { ...newComposition(CLIP, host.name, { width, height, rate, duration }), layers: { order: layers.map((layer) => layer.id), by: Object.fromEntries(layers.map((layer) => [layer.id, layer])) } };
+  return {
+    format: project.format, version: project.version, name: 'Clip', main: CLIP,
+    assets: { order: [...assets.keys()], by: Object.fromEntries(assets) },
+    compositions: { order: [CLIP, ...compositions.keys()], by: { [CLIP]: clip, ...Object.fromEntries(compositions) } },
+  };
+}
+
+/** The text of a clip: a project file that any window can read. */
+export function clipText(clip: Project): string {
+  return JSON.stringify(fromMemory(clip));
+}
+
+export type Pasting = {
+  /** Where the earliest bar begins; null keeps the times that were copied. */
+  readonly at: Frames | null;
+  /** The layer above which they are put; null puts them on top. */
+  readonly above: string | null;
+  readonly newId: () => string;
+};
+
+/** Layers of a clip put into a composition. Compositions and media that are here already are used, the others come along. `made` are the new layers. */
+export function pasteLayers(project: Project, compositionId: string, clip: Project, { at, above, newId }: Pasting, verb = 'Paste'): (Draft & { readonly made: readonly string[] }) | null {
+  const host = member(project.compositions.by, compositionId);
+  const from = member(clip.compositions.by, clip.main);
+  if (!host || !from || from.layers.order.length === 0) return null;
+  const sources = new Map<string, string>();
+  const patches: Patch[] = [];
+  const newAssets = inOrder(clip.assets).flatMap((asset): readonly Asset[] => {
+    const here = inOrder(project.assets).find((one) => one.hash === asset.hash && one.type === asset.type);
+    const id = here?.id ?? (member(project.assets.by, asset.id) ? newId() : asset.id);
+    sources.set(asset.id, id);
+    return here ? [] : [{ ...asset, id }];
+  });
+  const others = inOrder(clip.compositions).filter((composition) => composition.id !== clip.main);
+  // The same composition under the same id is the same thing; another one gets an id of its own.
+  const isHere = (composition: Composition) => sameValue(member(project.compositions.by, composition.id), composition);
+  const foreign = others.filter((composition) => !isHere(composition));
+  for (const composition of foreign) if (member(project.compositions.by, composition.id)) sources.set(composition.id, newId());
+  const sourced = (layer: Layer): Layer => ('source' in layer && sources.has(layer.source) ? { ...layer, source: sources.get(layer.source)! } : layer);
+  const added = foreign.map((composition): Composition => ({
+    ...composition, id: sources.get(composition.id) ?? composition.id,
+    layers: { ...composition.layers, by: Object.fromEntries(Object.entries(composition.layers.by).map(([id, layer]) => [id, sourced(layer)])) },
+  }));
+  const factor = framesPerSecond(host.rate) / framesPerSecond(from.rate);
+  const layers = inOrder(from.layers).map((layer) => rescaleLayer(sourced(layer), factor));
+  const first = Math.min(...layers.flatMap((layer) => hull(layer.spans)?.[0] ?? []));
+  const by = at === null || !Number.isFinite(first) ? 0 : at - first;
+  const ids = new Map(layers.map((layer) => [layer.id, newId()]));
+  // Links among the pasted go along; links to others hold where those others are here too.
+  const link = (id: string | null) => (id === null ? null : (ids.get(id) ?? (member(host.layers.by, id) ? id : null)));
+  const made = layers.map((layer): Layer => ({
+    ...layer, id: ids.get(layer.id)!, start: layer.start + by, spans: layer.spans.map(([a, b]) => [a + by, b + by] as const), locked: false,
+    markers: Object.fromEntries(Object.values(layer.markers).map((marker) => [marker.id, { ...marker, at: marker.at + by }])),
+    parent: link(layer.parent), partner: link(layer.partner), clipTo: link(layer.clipTo),
+    ...('appliesTo' in layer ? { appliesTo: link(layer.appliesTo) } : {}), ...('of' in layer ? { of: link(layer.of) ?? layer.of } : {}),
+  } as Layer));
+  if (newAssets.length > 0) patches.push(...newAssets.map((asset) => patchOf(['assets', 'by', asset.id], undefined, asset)), patchOf(['assets', 'order'], project.assets.order, [...project.assets.order, ...newAssets.map((asset) => asset.id)]));
+  if (added.length > 0) patches.push(...added.map((composition) => patchOf(compositionPath(composition.id), undefined, composition)), patchOf(['compositions', 'order'], project.compositions.order, [...project.compositions.order, ...added.map((composition) => composition.id)]));
+  const { order } = host.layers;
+  const place = above === null ? 0 : Math.max(0, order.indexOf(above));
+  patches.push(
+    ...made.map((layer) => patchOf(layerPath(compositionId, layer.id), undefined, layer)),
+    patchOf([...compositionPath(compositionId), 'layers', 'order'], order, [...order.slice(0, place), ...made.map((layer) => layer.id), ...order.slice(place)]),
+  );
+  return { event: 'layers.paste', label: `${verb} ${made.length === 1 ? made[0]!.name : count(made.length, 'layer')}`, made: made.map((layer) => layer.id), patches };
+}
+
+/** Copies of layers, just above the topmost of them and at the same time. */
+export function duplicateLayers(project: Project, compositionId: string, ids: readonly string[], newId: () => string) {
+  const clip = copyLayers(project, compositionId, ids);
+  const above = project.compositions.by[compositionId]?.layers.order.find((id) => ids.includes(id)) ?? null;
+  return clip && pasteLayers(project, compositionId, clip, { at: null, above, newId }, 'Duplicate');
+}
+
+/** Keys as they are copied: by channel, times from the earliest of them. */
+export type KeysClip = {
+  readonly format: 'oak-tumble/keys';
+  readonly rate: Rate;
+  readonly tracks: readonly { readonly layer: number; readonly channel: string; readonly type: string; readonly keys: readonly Readonly<Record<string, unknown> & { at: number; value: unknown }>[] }[];
+};
+
+export function copyKeys(project: Project, compositionId: string, refs: readonly KeyRef[]): KeysClip | null {
+  const host = member(project.compositions.by, compositionId);
+  if (!host || refs.length === 0) return null;
+  const channels = new Map<string, { readonly ref: ChannelRef; readonly keys: Set<string> }>();
+  for (const ref of refs) {
+    const name = JSON.stringify([ref.layer, ref.channel]);
+    const one = channels.get(name) ?? { ref, keys: new Set<string>() };
+    one.keys.add(ref.key);
+    channels.set(name, one);
+  }
+  const order = host.layers.order.filter((id) => refs.some((ref) => ref.layer === id));
+  const found = [...channels.values()].flatMap(({ ref, keys }) => {
+    const layer = member(host.layers.by, ref.layer);
+    const channel = layer && findChannel(layer, ref.channel);
+    return layer && channel ? [{ layer, channel, keys: keysOf(channel.channel).filter((key) => keys.has(key.id)) }] : [];
+  });
+  const first = Math.min(...found.flatMap(({ layer, keys }) => keys.map((key) => layer.start + key.at)));
+  const tracks = found.map(({ layer, channel, keys }) => ({
+    layer: order.indexOf(layer.id), channel: channel.name, type: channel.spec.type,
+    keys: keys.map(({ id: _, ...key }) => ({ ...key, at: layer.start + key.at - first })),
+  }));
+  return { format: 'oak-tumble/keys', rate: host.rate, tracks };
+}
+
+/** Puts copied keys on layers, the earliest at the frame. Keys of one layer go to every layer that has such a channel; keys of several go to as many, in order. */
+export function pasteKeys(project: Project, compositionId: string, layers: readonly string[], clip: KeysClip, frame: Frames, newId: () => string): (Draft & { readonly made: readonly KeyRef[] }) | null {
+  const host = member(project.compositions.by, compositionId);
+  if (!host) return null;
+  const factor = framesPerSecond(host.rate) / framesPerSecond(clip.rate);
+  const targets = host.layers.order.filter((id) => layers.includes(id) && reachLayer(project, compositionId, id));
+  const several = new Set(clip.tracks.map((track) => track.layer)).size > 1;
+  const patches: Patch[] = [];
+  const made: KeyRef[] = [];
+  for (const track of clip.tracks) {
+    for (const id of several ? targets.slice(track.layer, track.layer + 1) : targets) {
+      const target = reach(project, compositionId, { layer: id, channel: track.channel });
+      if (!target || target.found.spec.type !== track.type) continue;
+      const { layer, found } = target;
+      const path = channelPath(compositionId, id, found);
+      const start = keyTimeAt(project, host, layer, frame);
+      const handle = (value: unknown) => (Array.isArray(value) ? [rescaled(value[0] as number, factor), value[1]] : value);
+      const added = track.keys.map((key) => {
+        const next: Record<string, unknown> & { id: string; at: number; value: unknown } = { joined: false, ...key, id: newId(), at: rescaled(key.at, factor) + start };
+        if (track.type === 'N') for (const side of ['left', 'right']) if (side in next) next[side] = handle(next[side]);
+        return next;
+      });
+      made.push(...added.map((key): KeyRef => ({ layer: id, channel: found.name, key: key.id })));
+      if (!found.channel) patches.push(patchOf(path, undefined, { ...restingChannel(found), keys: Object.fromEntries(added.map((key) => [key.id, key])) }));
+      else for (const key of added) {
+        const there = keyAt(keysOf(found.channel), key.at);
+        if (there) patches.push(patchOf([...path, 'keys', there.id], there, undefined));
+        patches.push(patchOf([...path, 'keys', key.id], undefined, key));
+      }
+    }
+  }
+  return patches.length === 0 ? null : { event: 'keys.paste', label: `Paste ${count(made.length, 'key')}`, made, patches };
+}

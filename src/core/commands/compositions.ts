@@ -1,0 +1,183 @@
+import { hasContentTime, inOrder, member, type Asset, type Composition, type Layer, type Project } from '../model';
+import { DUST, framesPerSecond, sameRate, type Rate, type Span } from '../time';
+import { count, type Draft } from './change';
+import { compositionPath, layerPath } from './paths';
+import { patchOf, sameValue, type Patch } from './patch';
+import { rescaled, rescaleLayer, rescaleMarkers, rescaleOperator } from './rescale';
+import type { Refused } from './timing';
+
+/** Sets or takes away the tempo of a composition. */
+export function setTempo(project: Project, compositionId: string, tempo: Composition['tempo']): Draft | null {
+  const composition = member(project.compositions.by, compositionId);
+  if (!composition || sameValue(composition.tempo, tempo)) return null;
+  const label = tempo ? `Set tempo to ${tempo.bpm} bpm` : 'Take the tempo away';
+  return { event: 'composition.tempo', label, patches: [patchOf([...compositionPath(compositionId), 'tempo'], composition.tempo, tempo)] };
+}
+
+export type CompositionFields = Partial<Pick<Composition, 'name' | 'width' | 'height' | 'background' | 'range' | 'loops' | 'note' | 'colour'>>;
+
+const WORDS: Readonly<Record<keyof CompositionFields, string>> = { name: 'Rename', width: 'Change size of', height: 'Change size of', background: 'Change ground of', range: 'Set play range of', loops: 'Change', note: 'Note on', colour: 'Mark' };
+
+/** Sets plain fields of a composition. A play range is kept inside it and at least a frame long. */
+export function setComposition(project: Project, compositionId: string, fields: CompositionFields): Draft | null {
+  const composition = member(project.compositions.by, compositionId);
+  if (!composition) return null;
+  const wanted = fields.range ? { ...fields, range: rangeInside(fields.range, composition.duration) } : fields;
+  const changed = (Object.entries(wanted) as [keyof CompositionFields, unknown][]).filter(([field, value]) => !sameValue(composition[field], value));
+  if (changed.length === 0) return null;
+  return {
+    event: 'composition.set', label: `${WORDS[changed[0]![0]]} ${composition.name}`,
+    patches: changed.map(([field, value]) => patchOf([...compositionPath(compositionId), field], composition[field], value)),
+  };
+}
+
+function rangeInside([from, to]: Span, duration: number): Span {
+  const start = Math.max(0, Math.min(duration - 1, Math.round(from)));
+  return [start, Math.max(start + 1, Math.min(duration, Math.round(to)))];
+}
+
+/** Makes a composition longer or shorter. Bars that ran to its end run to the new one when it grows; a range over the whole stays so. */
+export function setDuration(project: Project, compositionId: string, duration: number): Draft | null {
+  const composition = member(project.compositions.by, compositionId);
+  if (!composition || duration === composition.duration || duration < 1) return null;
+  const before = composition.duration;
+  const path = compositionPath(compositionId);
+  const whole = composition.range[0] === 0 && composition.range[1] === before;
+  const range: Span = whole ? [0, duration] : rangeInside(composition.range, duration);
+  const longer = duration > before ? inOrder(composition.layers).filter((layer) => Math.abs((layer.spans.at(-1)?.[1] ?? 0) - before) <= DUST) : [];
+  return {
+    event: 'composition.length',
+    label: `Make ${composition.name} ${count(duration, 'frame')} long${longer.length > 0 ? `, ${count(longer.length, 'bar')} with it` : ''}`,
+    patches: [
+      patchOf([...path, 'duration'], before, duration),
+      ...(sameValue(range, composition.range) ? [] : [patchOf([...path, 'range'], composition.range, range)]),
+      ...longer.map((layer) => patchOf([...layerPath(compositionId, layer.id), 'spans'], layer.spans, [...layer.spans.slice(0, -1), [layer.spans.at(-1)![0], duration]])),
+    ],
+  };
+}
+
+/** Gives a composition another rate; everything keeps its moment in seconds, in it and in every nest that shows it. */
+export function setRate(project: Project, compositionId: string, rate: Rate): Draft | null {
+  const composition = member(project.compositions.by, compositionId);
+  if (!composition || sameRate(composition.rate, rate)) return null;
+  const factor = framesPerSecond(rate) / framesPerSecond(composition.rate);
+  const path = compositionPath(compositionId);
+  const duration = Math.max(1, Math.round(composition.duration * factor));
+  const to = (at: number) => rescaled(at, factor);
+  const whole = composition.range[0] === 0 && composition.range[1] === composition.duration;
+  const after: Partial<Record<keyof Composition, unknown>> = {
+    rate, duration, range: whole ? [0, duration] : rangeInside([to(composition.range[0]), to(composition.range[1])], duration),
+    markers: rescaleMarkers(composition.markers, factor),
+    rigid: composition.rigid.map(([from, until]) => [to(from), to(until)]),
+    tempo: composition.tempo && { ...composition.tempo, offset: to(composition.tempo.offset), map: composition.tempo.map?.map(([frame, beat]) => [to(frame), beat]) ?? null },
+    takes: { ...composition.takes, by: Object.fromEntries(Object.entries(composition.takes.by).map(([id, take]) => [id, { ...take, from: to(take.from), to: to(take.to) }])) },
+  };
+  const patches: Patch[] = Object.entries(after).filter(([field, value]) => !sameValue(composition[field as keyof Composition], value)).map(([field, value]) => patchOf([...path, field], composition[field as keyof Composition], value));
+  for (const layer of inOrder(composition.layers)) {
+    const next = rescaleLayer(layer, factor);
+    if (!sameValue(next, layer)) patches.push(patchOf(layerPath(compositionId, layer.id), layer, next));
+  }
+  for (const { host, layer } of usesOf(project, compositionId)) {
+    for (const node of inOrder(layer.timing)) {
+      if ((node.on ?? (hasContentTime(layer.kind) ? 'content' : 'keys')) === 'keys') continue;
+      const next = rescaleOperator(node, factor);
+      if (host.id !== compositionId && !sameValue(next, node)) patches.push(patchOf([...layerPath(host.id, layer.id), 'timing', 'by', node.id], node, next));
+    }
+  }
+  return { event: 'composition.rate', label: `Run ${composition.name} at ${Math.round(framesPerSecond(rate) * 1000) / 1000} frames a second`, patches };
+}
+
+/** Where a composition or an asset is shown: every layer with its host. */
+export function usesOf(project: Project, sourceId: string): readonly { readonly host: Composition; readonly layer: Layer }[] {
+  return inOrder(project.compositions).flatMap((host) => inOrder(host.layers).filter((layer) => 'source' in layer && layer.source === sourceId).map((layer) => ({ host, layer })));
+}
+
+/** Whether a composition shows another one, however deep, or is it. */
+export function holds(project: Project, outer: string, inner: string, seen: Set<string> = new Set()): boolean {
+  if (outer === inner) return true;
+  const composition = member(project.compositions.by, outer);
+  if (!composition || seen.has(outer)) return false;
+  seen.add(outer);
+  return inOrder(composition.layers).some((layer) => 'source' in layer && holds(project, layer.source, inner, seen));
+}
+
+/** Puts a composition into the library, after the one named or last. */
+export function addComposition(project: Project, composition: Composition, after: string | null = null): Draft {
+  const { order } = project.compositions;
+  const at = after === null ? order.length : order.indexOf(after) + 1;
+  return {
+    event: 'composition.add', label: `Add ${composition.name}`,
+    patches: [
+      patchOf(compositionPath(composition.id), undefined, composition),
+      patchOf(['compositions', 'order'], order, [...order.slice(0, at), composition.id, ...order.slice(at)]),
+    ],
+  };
+}
+
+/** A copy beside the original, its inner ids kept. */
+export function duplicateComposition(project: Project, compositionId: string, id: string): Draft | null {
+  const composition = member(project.compositions.by, compositionId);
+  if (!composition) return null;
+  return { ...addComposition(project, { ...composition, id, name: `${composition.name}, copy` }, compositionId), label: `Duplicate ${composition.name}` };
+}
+
+/** Takes a composition out of the project; refused while layers show it or when it is the last one. */
+export function deleteComposition(project: Project, compositionId: string): Draft | Refused | null {
+  const composition = member(project.compositions.by, compositionId);
+  if (!composition) return null;
+  const uses = usesOf(project, compositionId).filter(({ host }) => host.id !== compositionId);
+  if (uses.length > 0) return { refused: `${composition.name} is shown by ${uses.length === 1 ? `${uses[0]!.layer.name} in ${uses[0]!.host.name}` : `${uses.length} layers`}; delete ${uses.length === 1 ? 'that layer' : 'those'} first.` };
+  const { order } = project.compositions;
+  if (order.length === 1) return { refused: 'A project keeps at least one composition.' };
+  const left = order.filter((id) => id !== compositionId);
+  return {
+    event: 'composition.delete', label: `Delete ${composition.name}`,
+    patches: [
+      ...(project.main === compositionId ? [patchOf(['main'], project.main, left[0])] : []),
+      patchOf(['compositions', 'order'], order, left),
+      patchOf(compositionPath(compositionId), composition, undefined),
+    ],
+  };
+}
+
+/** Makes a composition the one that home shows and a film is rendered from. */
+export function setMain(project: Project, compositionId: string): Draft | null {
+  const composition = member(project.compositions.by, compositionId);
+  if (!composition || project.main === compositionId) return null;
+  return { event: 'project.main', label: `Make ${composition.name} the film`, patches: [patchOf(['main'], project.main, compositionId)] };
+}
+
+export function renameProject(project: Project, name: string): Draft | null {
+  return name === project.name || name.trim() === '' ? null : { event: 'project.rename', label: `Rename the project “${name}”`, patches: [patchOf(['name'], project.name, name)] };
+}
+
+/** Brings media into the project. */
+export function addAssets(project: Project, assets: readonly Asset[]): Draft | null {
+  if (assets.length === 0) return null;
+  const { order } = project.assets;
+  return {
+    event: 'assets.add', label: assets.length === 1 ? `Bring in ${assets[0]!.name}` : `Bring in ${count(assets.length, 'file')}`,
+    patches: [...assets.map((asset) => patchOf(['assets', 'by', asset.id], undefined, asset)), patchOf(['assets', 'order'], order, [...order, ...assets.map((asset) => asset.id)])],
+  };
+}
+
+/** Sets fields of an asset: its name, or another file in its place. */
+export function setAsset(project: Project, assetId: string, fields: Readonly<Record<string, unknown>>): Draft | null {
+  const asset = member(project.assets.by, assetId) as (Asset & Readonly<Record<string, unknown>>) | undefined;
+  if (!asset) return null;
+  const changed = Object.entries(fields).filter(([field, value]) => !sameValue(asset[field], value));
+  const verb = 'hash' in fields ? 'Replace' : 'Rename';
+  return changed.length === 0 ? null : { event: 'assets.set', label: `${verb} ${asset.name}`, patches: changed.map(([field, value]) => patchOf(['assets', 'by', assetId, field], asset[field], value)) };
+}
+
+/** Takes media out of the project; refused while layers show it. */
+export function deleteAsset(project: Project, assetId: string): Draft | Refused | null {
+  const asset = member(project.assets.by, assetId);
+  if (!asset) return null;
+  const uses = usesOf(project, assetId);
+  if (uses.length > 0) return { refused: `${asset.name} is shown by ${uses.length === 1 ? `${uses[0]!.layer.name} in ${uses[0]!.host.name}` : `${uses.length} layers`}; delete ${uses.length === 1 ? 'that layer' : 'those'} or replace the file.` };
+  return {
+    event: 'assets.delete', label: `Take ${asset.name} out`,
+    patches: [patchOf(['assets', 'order'], project.assets.order, project.assets.order.filter((id) => id !== assetId)), patchOf(['assets', 'by', assetId], asset, undefined)],
+  };
+}

@@ -1,0 +1,94 @@
+import { hasContentTime, inOrder, inTime, type Channel, type Layer, type Project } from '../model';
+import { newOperator } from '../timing';
+import { hull, type Frames } from '../time';
+import type { Draft } from './change';
+import { forLayers } from './layers';
+import { layerPath } from './paths';
+import { patchOf, type Patch } from './patch';
+import { channelsWithKeys } from './target';
+
+/** Stretches never make a bar shorter than this. */
+const SHORTEST = 1;
+
+/**
+ * Stretches layers in time by one end of their bars; the other end stays. Keys, markers and what a nest shows stretch
+ * along: the content gets a speed (or its first speed changes). Each layer is stretched by the same number of frames.
+ */
+export function stretchLayers(project: Project, compositionId: string, ids: readonly string[], end: 'start' | 'end', by: Frames, newId: () => string): Draft | null {
+  if (by === 0) return null;
+  return forLayers(project, compositionId, ids, 'layers.stretch', 'Stretch', (layer, path) => {
+    const outer = hull(layer.spans);
+    if (!outer) return [];
+    const length = outer[1] - outer[0];
+    const factor = Math.max(SHORTEST, end === 'end' ? length + by : length - by) / length;
+    return factor === 1 ? [] : stretched(layer, path, end === 'end' ? outer[0] : outer[1], factor, newId);
+  });
+}
+
+/** How long a layer's bar becomes, against what it was: 1.5 is half as long again. */
+export function stretchFactor(layer: Layer, end: 'start' | 'end', by: Frames): number {
+  const outer = hull(layer.spans);
+  if (!outer) return 1;
+  const length = outer[1] - outer[0];
+  return Math.max(SHORTEST, end === 'end' ? length + by : length - by) / length;
+}
+
+function stretched(layer: Layer, path: readonly string[], anchor: Frames, factor: number, newId: () => string): readonly Patch[] {
+  const move = (at: Frames) => fine(anchor + (at - anchor) * factor);
+  const patches: Patch[] = [
+    patchOf([...path, 'spans'], layer.spans, layer.spans.map(([from, to]) => [move(from), move(to)])),
+    ...Object.values(layer.markers).map((marker) => patchOf([...path, 'markers', marker.id, 'at'], marker.at, move(marker.at))),
+  ];
+  const start = move(layer.start);
+  if (start !== layer.start) patches.push(patchOf([...path, 'start'], layer.start, start));
+  const bendsKeys = inOrder(layer.timing).some((node) => !node.off && (node.on ?? (hasContentTime(layer.kind) ? 'content' : 'keys')) !== 'content');
+  if (hasContentTime(layer.kind)) patches.push(...faster(layer, path, 1 / factor, bendsKeys ? 'both' : undefined, newId));
+  else if (bendsKeys) patches.push(...faster(layer, path, 1 / factor, undefined, newId));
+  // Where keys have a timing of their own, the speed before it stretches them.
+  if (!bendsKeys) for (const found of channelsWithKeys(layer)) patches.push(...spreadKeys([...path, ...found.path], found.channel!, factor));
+  return patches;
+}
+
+function faster(layer: Layer, path: readonly string[], rate: number, on: 'both' | undefined, newId: () => string): readonly Patch[] {
+  const [first] = inOrder(layer.timing);
+  if (first?.op === 'speed' && !first.off && first.on === on && first.at === 0 && typeof first.rate === 'number') {
+    return [patchOf([...path, 'timing', 'by', first.id, 'rate'], first.rate, first.rate * rate)];
+  }
+  const id = newId();
+  const node = { ...newOperator('speed', id, { rate }), ...(on === undefined ? {} : { on }) };
+  return [patchOf([...path, 'timing', 'by', id], undefined, node), patchOf([...path, 'timing', 'order'], layer.timing.order, [id, ...layer.timing.order])];
+}
+
+/** Keys moved apart or together from layer time 0, their handles with them. */
+function spreadKeys(path: readonly string[], channel: Channel, factor: number): readonly Patch[] {
+  const wider = (handle: unknown) => (Array.isArray(handle) ? [fine((handle[0] as number) * factor), handle[1] as number] : handle);
+  return inTime(channel.keys).flatMap((key) => {
+    const at = [...path, 'keys', key.id];
+    return [
+      ...(key.at === 0 ? [] : [patchOf([...at, 'at'], key.at, fine(key.at * factor))]),
+      ...(['right', 'left'] as const).flatMap((side) => (Array.isArray(key[side]) ? [patchOf([...at, side], key[side], wider(key[side]))] : [])),
+    ];
+  });
+}
+
+/** Free of the dust that dividing leaves. */
+function fine(at: number): number {
+  return Math.round(at * 1e6) / 1e6;
+}
+
+/** Cuts layers in two at a frame that lies inside their bars; the later part is a layer of its own, just above. */
+export function splitLayers(project: Project, compositionId: string, ids: readonly string[], frame: Frames, newId: () => string): Draft | null {
+  const composition = project.compositions.by[compositionId];
+  let order = composition?.layers.order ?? [];
+  const draft = forLayers(project, compositionId, ids, 'layers.split', 'Split', (layer, path) => {
+    const outer = hull(layer.spans);
+    if (!outer || frame <= outer[0] || frame >= outer[1]) return [];
+    const before = layer.spans.flatMap(([from, to]) => (from < frame ? [[from, Math.min(to, frame)] as const] : []));
+    const after = layer.spans.flatMap(([from, to]) => (to > frame ? [[Math.max(from, frame), to] as const] : []));
+    const id = newId();
+    order = order.flatMap((one) => (one === layer.id ? [id, one] : [one]));
+    return [patchOf([...path, 'spans'], layer.spans, before), patchOf(layerPath(compositionId, id), undefined, { ...layer, id, spans: after })];
+  });
+  if (!draft || !composition) return null;
+  return { ...draft, patches: [...draft.patches, patchOf(['compositions', 'by', compositionId, 'layers', 'order'], composition.layers.order, order)] };
+}

@@ -1,0 +1,2 @@
+/** Operators whose fields are settled and kept, and which do not play yet. */
+export const KEPT_OPERATORS = ['remap', 'ramp', 'elastic', 'cue', 'pins', 'formula'] as const;
