@@ -3,10 +3,11 @@ import path from 'node:path';
 import { readProject, sayIssue } from '../core/model';
 import { CannotOpen } from './cannot-open';
 import { migrate, openThread, overConnection } from './db';
+import { mediaFiles, type MediaFiles } from './media';
 import { createDocuments, snapshotFiles, type Documents } from './documents';
 
 /** Everything that an endpoint may reach. */
-export type House = { readonly documents: Documents; readonly media: string };
+export type House = { readonly documents: Documents; readonly media: MediaFiles };
 
 let opened: Promise<House> | null = null;
 
@@ -26,7 +27,7 @@ async function open(): Promise<House> {
   await migrate(db);
   const documents = createDocuments(db, snapshotFiles(path.join(data, 'snapshots')));
   await seed(documents, process.env['OAK_DEMO']);
-  return { documents, media: path.join(data, 'media') };
+  return { documents, media: mediaFiles(path.join(data, 'media')) };
 }
 
 /** A folder without projects gets the demonstration film. */

@@ -2,12 +2,14 @@ import { mkdtempSync, readdirSync, readFileSync, writeFileSync, mkdirSync } from
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
-import { setValues, slideLayers, type Change } from '../core/commands';
+import { setValues, type Change } from '../core/commands';
 import { readProjectFile, type Project } from '../core/model';
 import { openedProject, changeAnswer, changesSince, listProjects } from '../wire';
 import { openTestDatabase } from '../../tests/support/database';
+import { slideLayers } from '../../tests/support/edits';
 import { smallFilm } from '../../tests/support/projects';
 import { migrate } from './db';
+import { mediaFiles } from './media';
 import { createDocuments, snapshotFiles, type Documents } from './documents';
 
 let db: Awaited<ReturnType<typeof openTestDatabase>>;
@@ -117,7 +119,7 @@ describe('endpoints', () => {
     const media = path.join(data, 'media');
     mkdirSync(media, { recursive: true });
     writeFileSync(path.join(media, `${'b'.repeat(64)}.png`), 'picture');
-    vi.doMock('./house', () => ({ house: () => Promise.resolve({ documents, media }) }));
+    vi.doMock('./house', () => ({ house: () => Promise.resolve({ documents, media: mediaFiles(media) }) }));
     routes['list'] = (await import('./endpoints/projects')).GET as unknown as Route;
     routes['open'] = (await import('./endpoints/project')).GET as unknown as Route;
     routes['file'] = (await import('./endpoints/project-file')).GET as unknown as Route;
@@ -137,7 +139,7 @@ describe('endpoints', () => {
   });
   test('open, and the file to keep', async () => {
     const opened = openedProject.parse(await (await ask('open')).json());
-    expect(readProjectFile(opened.file)).toEqual({ ok: true, value: smallFilm() });
+    expect(opened.project).toEqual(smallFilm());
     const file = await ask('file');
     expect(file.headers.get('content-disposition')).toMatch(/filename="try.oak.json"/);
     expect(readProjectFile(JSON.parse(await file.text()))).toEqual({ ok: true, value: smallFilm() });

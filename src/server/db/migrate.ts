@@ -1,8 +1,9 @@
 import first from './migrations/0001_projects_and_changes.sql?raw';
+import second from './migrations/0002_deleted_projects.sql?raw';
 import type { Database, Script } from './database';
 
 /** In order, append-only: a migration that was ever released is never edited. */
-const MIGRATIONS = [{ number: 1, sql: first }] as const;
+const MIGRATIONS = [{ number: 1, sql: first }, { number: 2, sql: second }] as const;
 
 /** Brings a database up to this version of the program. Refuses one that a newer program has migrated. */
 export async function migrate(db: Database & { readonly exec: Script }): Promise<void> {

@@ -2,7 +2,7 @@ import { applyPatches, validateTouched, type Change } from '../../core/commands'
 import { inOrder, member, readProject, sayIssue, writeProject, type Project } from '../../core/model';
 import type { Database } from '../db';
 import { changesAfter, insertChange, revisionOfChange } from '../repositories/changes';
-import { findProject, insertProject, listProjects, raiseRevision, setSnapshot, type ProjectRow } from '../repositories/projects';
+import { findProject, insertProject, listProjects, raiseRevision, setDeleted, setSnapshot, type ProjectRow } from '../repositories/projects';
 import type { SnapshotFiles } from './snapshot-files';
 
 export type Numbered = { readonly revision: number; readonly change: Change };
@@ -20,6 +20,8 @@ export type Documents = {
   readonly list: () => Promise<readonly ProjectRow[]>;
   readonly open: (id: string) => Promise<{ readonly project: Project; readonly revision: number } | null>;
   readonly create: (id: string, project: Project) => Promise<void>;
+  /** Puts a project aside, or brings it back; false when there is none that this would change. */
+  readonly setDeleted: (id: string, deleted: boolean) => Promise<boolean>;
   readonly apply: (id: string, base: number, change: Change) => Promise<Outcome>;
   readonly since: (id: string, revision: number) => Promise<{ readonly revision: number; readonly changes: readonly Numbered[] } | null>;
 };
@@ -80,6 +82,10 @@ export function createDocuments(db: Database, files: SnapshotFiles): Documents {
       const snapshotHash = await files.write(writeProject(project));
       await insertProject(db, { id, name: project.name, listing: listingOf(project), snapshotHash });
     },
+    setDeleted: (id, deleted) => inLine(id, async () => {
+      opened.delete(id);
+      return setDeleted(db, id, deleted);
+    }),
     apply: (id, base, change) => inLine(id, async (): Promise<Outcome> => {
       const open = await find(id);
       if (!open) return { kind: 'unknown' };

@@ -1,13 +1,18 @@
 import type { APIRoute } from 'astro';
-import { toProjectFile } from '../../core/model';
 import type { OpenedProject } from '../../wire';
 import { house } from '../house';
 import { json, refuse, safely } from './answer';
 
-/** GET /api/projects/:id */
+/** GET /api/projects/:id: the document as it lies in memory, which was checked when it came in. */
 export const GET: APIRoute = ({ params }) => safely(async () => {
   const id = params['id'] ?? '';
   const open = await (await house()).documents.open(id);
   if (!open) return refuse(404, `There is no project “${id}”.`);
-  return json({ id, revision: open.revision, file: toProjectFile(open.project) } satisfies OpenedProject);
+  return json({ id, revision: open.revision, project: open.project } satisfies OpenedProject);
+});
+
+/** DELETE /api/projects/:id: puts it aside. */
+export const DELETE: APIRoute = ({ params }) => safely(async () => {
+  const id = params['id'] ?? '';
+  return (await (await house()).documents.setDeleted(id, true)) ? json({ id }) : refuse(404, `There is no project “${id}”.`);
 });

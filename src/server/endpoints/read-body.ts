@@ -4,23 +4,32 @@ import { refuse } from './answer';
 /** Bodies are counted while they are read: a length header may be missing or lie. */
 const LIMIT = 16_000_000;
 
-/** The body of a request as its schema has it, or the refusal to answer with. */
-export async function readBody<S extends z.ZodType>(request: Request, schema: S): Promise<{ readonly ok: true; readonly body: z.output<S> } | { readonly ok: false; readonly response: Response }> {
-  if (!(request.headers.get('content-type') ?? '').startsWith('application/json')) return { ok: false, response: refuse(415, 'Send JSON.') };
+type Read<T> = { readonly ok: true; readonly body: T } | { readonly ok: false; readonly response: Response };
+
+/** The bytes of a request, as long as there are no more than the limit. */
+export async function readBytes(request: Request, limit: number): Promise<Read<Buffer>> {
   const chunks: Uint8Array[] = [];
   let size = 0;
   const reader = request.body?.getReader();
   for (let part = await reader?.read(); part && !part.done; part = await reader!.read()) {
     size += part.value.byteLength;
-    if (size > LIMIT) {
+    if (size > limit) {
       await reader!.cancel();
-      return { ok: false, response: refuse(413, `One request may have ${LIMIT / 1e6} MB.`) };
+      return { ok: false, response: refuse(413, `One request may have ${limit / 1e6} MB.`) };
     }
     chunks.push(part.value);
   }
+  return { ok: true, body: Buffer.concat(chunks) };
+}
+
+/** The body of a request as its schema has it, or the refusal to answer with. */
+export async function readBody<S extends z.ZodType>(request: Request, schema: S): Promise<Read<z.output<S>>> {
+  if (!(request.headers.get('content-type') ?? '').startsWith('application/json')) return { ok: false, response: refuse(415, 'Send JSON.') };
+  const bytes = await readBytes(request, LIMIT);
+  if (!bytes.ok) return bytes;
   let raw: unknown;
   try {
-    raw = JSON.parse(Buffer.concat(chunks).toString('utf8'));
+    raw = JSON.parse(bytes.body.toString('utf8'));
   } catch {
     return { ok: false, response: refuse(400, 'The request is not readable JSON.') };
   }

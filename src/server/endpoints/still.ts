@@ -1,21 +1,23 @@
 import type { APIRoute } from 'astro';
 import { house } from '../house';
-import { paintStill } from '../stills/paint-still';
+import { paintStrip } from '../stills/paint-strip';
 import { refuse, safely } from './answer';
 
-/** Stills by project, of the revision they were painted at. */
+/** Strips by project, of the revision they were painted at. */
 const painted = new Map<string, { readonly revision: number; readonly png: Buffer }>();
 
-/** GET /api/projects/:id/still: a small picture for the list at home. */
+/** GET /api/projects/:id/still: small pictures through the length of the film, side by side, for the list at home. */
 export const GET: APIRoute = ({ params }) => safely(async () => {
   const id = params['id'] ?? '';
-  const open = await (await house()).documents.open(id);
+  const { documents, media } = await house();
+  const open = await documents.open(id);
   if (!open) return refuse(404, `There is no project “${id}”.`);
-  let still = painted.get(id);
-  if (still?.revision !== open.revision) {
-    const png = await paintStill(open.project, 384);
+  let strip = painted.get(id);
+  if (strip?.revision !== open.revision) {
+    const png = await paintStrip(open.project, media);
     if (!png) return refuse(404, 'There is no picture of this project yet.');
-    painted.set(id, (still = { revision: open.revision, png }));
+    if (painted.size > 200) painted.clear();
+    painted.set(id, (strip = { revision: open.revision, png }));
   }
-  return new Response(new Uint8Array(still.png), { headers: { 'content-type': 'image/png', 'cache-control': 'no-cache' } });
+  return new Response(new Uint8Array(strip.png), { headers: { 'content-type': 'image/png', 'cache-control': 'no-cache' } });
 });

@@ -17,12 +17,12 @@ const COLUMNS = `id, name, revision, to_char(changed_at at time zone 'utc', 'YYY
 
 /** All projects, the one changed last first. */
 export async function listProjects(db: Db): Promise<readonly ProjectRow[]> {
-  const { rows } = await db.query<ProjectRow>(`select ${COLUMNS} from project order by changed_at desc, id`);
+  const { rows } = await db.query<ProjectRow>(`select ${COLUMNS} from project where deleted_at is null order by changed_at desc, id`);
   return rows;
 }
 
 export async function findProject(db: Db, id: string): Promise<ProjectRow | null> {
-  const { rows } = await db.query<ProjectRow>(`select ${COLUMNS} from project where id = $1`, [id]);
+  const { rows } = await db.query<ProjectRow>(`select ${COLUMNS} from project where id = $1 and deleted_at is null`, [id]);
   return rows[0] ?? null;
 }
 
@@ -42,4 +42,15 @@ export async function raiseRevision(db: Db, id: string, to: number, name: string
 
 export async function setSnapshot(db: Db, id: string, hash: string, revision: number): Promise<void> {
   await db.query('update project set snapshot_hash = $2, snapshot_revision = $3 where id = $1', [id, hash, revision]);
+}
+
+/** Puts a project aside, or brings it back; false when there is none that this would change. */
+export async function setDeleted(db: Db, id: string, deleted: boolean): Promise<boolean> {
+  const { rows } = await db.query<{ id: string }>(
+    deleted
+      ? 'update project set deleted_at = now() where id = $1 and deleted_at is null returning id'
+      : 'update project set deleted_at = null where id = $1 and deleted_at is not null returning id',
+    [id],
+  );
+  return rows.length > 0;
 }

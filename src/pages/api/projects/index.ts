@@ -1,1 +1,1 @@
-export { GET } from '../../../server/endpoints/projects';
+export { GET, POST } from '../../../server/endpoints/projects';

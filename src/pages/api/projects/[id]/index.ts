@@ -1,1 +1,1 @@
-export { GET } from '../../../../server/endpoints/project';
+export { DELETE, GET } from '../../../../server/endpoints/project';

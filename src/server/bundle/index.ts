@@ -1,0 +1,1 @@
+export { readBundle, writeBundle, type ReadBundle } from './bundle';

@@ -1,0 +1,1 @@
+export { mediaFiles, pictureMime, type MediaFiles } from './media-files';

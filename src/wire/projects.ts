@@ -1,0 +1,25 @@
+import * as z from 'zod';
+
+/** POST /api/projects */
+export const newProjectRequest = z.strictObject({
+  name: z.string().trim().min(1).max(400),
+  width: z.int().min(1).max(8192),
+  height: z.int().min(1).max(8192),
+  rate: z.tuple([z.int().min(1), z.int().min(1)]),
+  duration: z.int().min(1).max(10_000_000),
+});
+
+/** A project that was made: new, brought in or duplicated. `missing` names media that did not come along. */
+export const madeProject = z.strictObject({ id: z.string(), name: z.string(), missing: z.array(z.string()) });
+export type MadeProject = z.output<typeof madeProject>;
+
+/** DELETE /api/projects/:id and POST /api/projects/:id/restore */
+export const namedProject = z.strictObject({ id: z.string() });
+
+/** POST /api/media */
+export const keptMedia = z.strictObject({ hash: z.string(), mime: z.string(), bytes: z.int() });
+export type KeptMedia = z.output<typeof keptMedia>;
+
+/** GET /api/projects/:id/missing: ids of assets without their files. */
+export const missingMedia = z.strictObject({ missing: z.array(z.string()) });
+export type MissingMedia = z.output<typeof missingMedia>;
