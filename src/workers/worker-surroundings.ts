@@ -39,6 +39,7 @@ export function createWorkerSurroundings(): WorkerSurroundings {
 }
 
 async function fetchImage(file: string): Promise<Picture | null> {
-  const response = await fetch(`/api/media/${file}`);
-  return response.ok ? createImageBitmap(await response.blob()) : null;
+  const response = await fetch(`/api/media/${file}?may=be-missing`);
+  if (response.status !== 200) return null;
+  return createImageBitmap(await response.blob()).catch(() => null);
 }

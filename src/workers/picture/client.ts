@@ -1,7 +1,8 @@
 import type { Problem } from '../../core/checks';
 import type { Patch } from '../../core/commands';
+import type { Matrix } from '../../core/display';
 import type { Project } from '../../core/model';
-import type { Look, PictureAnswer, PictureRequest, PlayLog } from './protocol';
+import type { Look, PickHit, PictureAnswer, PictureRequest, PlayLog } from './protocol';
 
 export type Shown = Extract<PictureAnswer, { readonly kind: 'shown' }>;
 
@@ -19,18 +20,21 @@ export type PictureClient = {
   readonly attach: (canvas: HTMLCanvasElement) => void;
   readonly sendProject: (project: Project, revision: number) => void;
   readonly sendPatches: (patches: readonly Patch[], revision: number) => void;
-  readonly setSize: (width: number, height: number) => void;
+  readonly setSize: (width: number, height: number, view: Matrix) => void;
+  readonly overlay: (transient: readonly Patch[] | null) => void;
   readonly show: (look: Look) => void;
   readonly play: (playing: Omit<Extract<PictureRequest, { kind: 'play' }>, 'kind'>) => void;
   readonly stop: () => void;
-  readonly pick: (look: Look, x: number, y: number) => Promise<string | null>;
+  /** What lies under a point of the composition, the topmost first. */
+  readonly pick: (look: Look, x: number, y: number) => Promise<readonly PickHit[]>;
   readonly thumbnail: (composition: string, frame: number, width: number, height: number) => Promise<ImageBitmap | null>;
+  /** Says that files of media came that were missing. */
+  readonly reload: () => void;
   readonly close: () => void;
 };
 
-export function createPictureClient(listener: PictureListener): PictureClient {
-  const worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
-  const picks = new Map<number, (layer: string | null) => void>();
+export function createPictureClient(worker: Worker, listener: PictureListener): PictureClient {
+  const picks = new Map<number, (hits: readonly PickHit[]) => void>();
   const thumbnails = new Map<number, (bitmap: ImageBitmap | null) => void>();
   let next = 1;
   const post = (request: PictureRequest, transfer: Transferable[] = []) => worker.postMessage(request, transfer);
@@ -40,12 +44,12 @@ export function createPictureClient(listener: PictureListener): PictureClient {
       case 'problems': return listener.onProblems(data.problems);
       case 'ready': return listener.onReady(data.composition, data.frames);
       case 'played': return listener.onPlayed(data.log);
-      case 'picked': picks.get(data.request)?.(data.layer); picks.delete(data.request); return;
+      case 'picked': picks.get(data.request)?.(data.hits); picks.delete(data.request); return;
       case 'thumbnail': thumbnails.get(data.request)?.(data.bitmap); thumbnails.delete(data.request); return;
     }
   };
   const failAll = (message: string) => {
-    for (const answer of picks.values()) answer(null);
+    for (const answer of picks.values()) answer([]);
     for (const answer of thumbnails.values()) answer(null);
     picks.clear();
     thumbnails.clear();
@@ -59,7 +63,8 @@ export function createPictureClient(listener: PictureListener): PictureClient {
     },
     sendProject: (project, revision) => post({ kind: 'project', project, revision }),
     sendPatches: (patches, revision) => post({ kind: 'patches', patches, revision }),
-    setSize: (width, height) => post({ kind: 'size', width, height }),
+    setSize: (width, height, view) => post({ kind: 'size', width, height, view }),
+    overlay: (transient) => post({ kind: 'overlay', transient }),
     show: (look) => post({ kind: 'show', request: next++, look }),
     play: (playing) => post({ kind: 'play', ...playing }),
     stop: () => post({ kind: 'stop' }),
@@ -71,6 +76,9 @@ export function createPictureClient(listener: PictureListener): PictureClient {
       thumbnails.set(next, resolve);
       post({ kind: 'thumbnail', request: next++, composition, frame, width, height });
     }),
+    reload: () => post({ kind: 'reload' }),
     close: () => worker.terminate(),
   };
 }
+
+export type { PickHit } from './protocol';

@@ -1,14 +1,36 @@
 import { invert, transform, type Group, type Item } from '../../core/display';
-import type { EvaluatedFrame } from '../../core/evaluate';
+import { evaluateFrame, sourceOf, sourceTimeAt, type EvaluatedFrame, type Surroundings } from '../../core/evaluate';
+import { member, type Project } from '../../core/model';
 import type { PaintHost } from '../../painter';
+import type { PickHit } from './protocol';
 
-/** The topmost layer that is painted under a point of the composition, or null. */
-export function pickLayer(frame: EvaluatedFrame, host: PaintHost, x: number, y: number, slack: number): string | null {
+/** Every layer that is painted under a point of the composition, the topmost first. */
+export function pickLayers(frame: EvaluatedFrame, host: PaintHost, x: number, y: number, slack: number): readonly string[] {
   const probe = new OffscreenCanvas(1, 1).getContext('2d')!;
+  const hits: string[] = [];
   for (let i = frame.root.items.length - 1; i >= 0; i--) {
-    if (touches(frame.root.items[i]!, x, y, slack, probe, host)) return frame.drawn[i] ?? null;
+    if (touches(frame.root.items[i]!, x, y, slack, probe, host) && frame.drawn[i] !== undefined) hits.push(frame.drawn[i]!);
   }
-  return null;
+  return hits;
+}
+
+/** Nests are looked into no deeper than this: a menu of more would help nobody. */
+const DEEPEST = 4;
+
+/** What lies under a point, each nest followed by what is under the point inside it. */
+export function pickInside(project: Project, composition: string, frame: number, surroundings: Surroundings, host: PaintHost, x: number, y: number, slack: number, depth = 0): readonly PickHit[] {
+  const evaluated = evaluateFrame(project, composition, frame, surroundings);
+  const open = member(project.compositions.by, composition);
+  if (!evaluated || !open) return [];
+  return pickLayers(evaluated, host, x, y, slack).flatMap((id): readonly PickHit[] => {
+    const layer = member(open.layers.by, id);
+    const back = invert(evaluated.layers.find((one) => one.id === id)?.matrix ?? [1, 0, 0, 1, 0, 0]);
+    const at = layer?.kind === 'nest' ? sourceTimeAt(project, open, layer, frame) : null;
+    if (layer?.kind !== 'nest' || at === null || !back || depth >= DEEPEST) return [{ path: [id] }];
+    const [px, py] = transform(back, x, y);
+    const inner = pickInside(project, layer.source, at + (sourceOf(project, open, layer)?.offset ?? 0), surroundings, host, px, py, slack * Math.hypot(back[0], back[1]), depth + 1);
+    return [{ path: [id] }, ...inner.map((hit) => ({ path: [id, ...hit.path] }))];
+  });
 }
 
 function touches(item: Item, x: number, y: number, slack: number, probe: OffscreenCanvasRenderingContext2D, host: PaintHost): boolean {

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { createFrameKeeper } from './frame-keeper';
-import { frameDue, startPlaying } from './player';
+import { frameDue } from './frame-due';
+import { startPlaying } from './player';
 
 describe('which frame is due', () => {
   test('goes round in the half-open range', () => {

@@ -1,3 +1,4 @@
+import { frameDue } from './frame-due';
 import type { PlayLog } from './protocol';
 
 export type Playing = {
@@ -11,12 +12,6 @@ export type Playing = {
   readonly paintAhead: (frame: number) => boolean;
   readonly now: () => number;
 };
-
-/** The frame that is due a number of frames after the origin, going round in the half-open range. */
-export function frameDue(passed: number, originFrame: number, [from, to]: readonly [number, number]): number {
-  const length = to - from;
-  return from + ((((originFrame - from + passed) % length) + length) % length);
-}
 
 /**
  * Plays by the clock: each picture is asked for when it is due, and pictures are dropped rather than time slowed. The

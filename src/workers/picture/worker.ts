@@ -1,13 +1,14 @@
 import { checkProject } from '../../core/checks';
-import { applyPatches } from '../../core/commands';
+import { applyPatches, type Patch } from '../../core/commands';
 import { deepIdentity, evaluateFrame, type EvaluatedFrame } from '../../core/evaluate';
+import type { Matrix } from '../../core/display';
 import { member, type Project } from '../../core/model';
 import { framesPerSecond } from '../../core/time';
-import { createPictureMemory, paint, type Picture, type PictureMemory, type Surface } from '../../painter';
+import { createPictureMemory, paint, type Picture, type Surface } from '../../painter';
 import { surfaceOf } from '../../painter/browser';
 import { createWorkerSurroundings } from '../worker-surroundings';
 import { createFrameKeeper } from './frame-keeper';
-import { pickLayer } from './pick';
+import { pickInside } from './pick';
 import { startPlaying } from './player';
 import type { Look, PictureAnswer, PictureRequest, PlayLog } from './protocol';
 
@@ -16,6 +17,9 @@ const FRAMES = 236 * 1024 * 1024;
 const NESTS = 20 * 1024 * 1024;
 /** While it plays, this many frames ahead are looked after. */
 const AHEAD = 45;
+/** How often the page hears which frames are ready, in milliseconds. */
+const READY_EVERY = 300;
+let toldReady = 0;
 /** Checks start after so much rest. */
 const REST = 200;
 
@@ -28,6 +32,10 @@ let surface: Surface | null = null;
 let project: Project | null = null;
 let revision = 0;
 let size: readonly [number, number] = [0, 0];
+let view: Matrix = [1, 0, 0, 1, 0, 0];
+let overlay: readonly Patch[] | null = null;
+/** While it plays as needed, pictures may be painted this many times coarser. */
+let coarse = 1;
 let wanted: { readonly request: number; readonly look: Look } | null = null;
 let last: Look | null = null;
 let keptFor = '';
@@ -51,7 +59,9 @@ self.onmessage = ({ data }: MessageEvent<PictureRequest>) => {
       if (project) takeProject(applyPatches(project, data.patches).project, data.revision);
       return;
     case 'size':
+      if (size[0] === data.width && size[1] === data.height && sameMatrix(view, data.view)) return;
       size = [data.width, data.height];
+      view = data.view;
       if (canvas) [canvas.width, canvas.height] = size;
       memory.clear();
       again();
@@ -62,14 +72,25 @@ self.onmessage = ({ data }: MessageEvent<PictureRequest>) => {
       schedule();
       break;
     case 'play': return play(data);
+    case 'reload':
+      if (project) takeProject(project, revision);
+      return;
+    case 'overlay':
+      overlay = data.transient;
+      break;
     case 'stop':
       if (stopPlaying) post({ kind: 'played', log: stopPlaying() });
       stopPlaying = null;
+      overlay = null;
+      // What was painted coarse is painted again in full.
+      if (coarse > 1) keptFor = '';
+      coarse = 1;
       fillLater();
       break;
     case 'pick': {
-      const frame = evaluate(data.look);
-      post({ kind: 'picked', request: data.request, layer: frame && pickLayer(frame, surroundings.host, data.x, data.y, 4) });
+      const seen = projectOf(data.look);
+      const around = { faces: surroundings.faces(), purpose: 'bench' } as const;
+      post({ kind: 'picked', request: data.request, hits: seen ? pickInside(seen, data.look.composition, data.look.frame, around, surroundings.host, data.x, data.y, 4) : [] });
       break;
     }
     case 'thumbnail': return thumbnail(data);
@@ -98,21 +119,32 @@ function again(): void {
   schedule();
 }
 
+// A message to itself comes after all that were sent before it, and sooner than any timer: a drag is shown in the next frame.
+const turn = new MessageChannel();
+turn.port1.onmessage = () => {
+  scheduled = false;
+  const job = wanted;
+  wanted = null;
+  if (job && !stopPlaying) show(job.request, job.look);
+};
+
 function schedule(): void {
   if (scheduled) return;
   scheduled = true;
-  setTimeout(() => {
-    scheduled = false;
-    const job = wanted;
-    wanted = null;
-    if (job && !stopPlaying) show(job.request, job.look);
-  }, 0);
+  turn.port2.postMessage(null);
+}
+
+function projectOf(look: Look): Project | null {
+  return project && (look.transient ? applyPatches(project, look.transient).project : project);
 }
 
 function evaluate(look: Look): EvaluatedFrame | null {
-  if (!project) return null;
-  const seen = look.transient ? applyPatches(project, look.transient).project : project;
-  return evaluateFrame(seen, look.composition, look.frame, { faces: surroundings.faces(), purpose: 'bench' });
+  const seen = projectOf(look);
+  return seen && evaluateFrame(seen, look.composition, look.frame, { faces: surroundings.faces(), purpose: 'bench' });
+}
+
+function sameMatrix(a: Matrix, b: Matrix): boolean {
+  return a.every((part, i) => part === b[i]);
 }
 
 function show(request: number, look: Look): void {
@@ -128,7 +160,7 @@ function show(request: number, look: Look): void {
 
 /** Remembered frames belong to one composition as it is now, at one size. */
 function settleKeeper(composition: string): void {
-  const key = project ? `${composition} ${deepIdentity(project, composition)} ${size.join('x')}` : '';
+  const key = project ? `${composition} ${deepIdentity(project, composition)} ${size.join('x')} ${view.join(' ')}` : '';
   if (key === keptFor) return;
   keeper.clear();
   keptFor = key;
@@ -137,16 +169,17 @@ function settleKeeper(composition: string): void {
 function paintKept(at: number, frame: EvaluatedFrame): Picture {
   const known = keeper.get(at);
   if (known) return known;
-  const sheet = surroundings.host.sheet(...size);
-  paintOn(sheet.surface, frame, size);
+  const scaled: [number, number] = [Math.ceil(size[0] / coarse), Math.ceil(size[1] / coarse)];
+  const sheet = surroundings.host.sheet(...scaled);
+  paintOn(sheet.surface, frame, scaled);
   keeper.keep(at, sheet.picture);
   return sheet.picture;
 }
 
-function paintOn(on: Surface, frame: EvaluatedFrame, [width, height]: readonly [number, number], own: PictureMemory | null = memory): void {
-  paint(frame.root, on, surroundings.host, {
-    view: [width / frame.width, 0, 0, height / frame.height, 0, 0], width, height, background: frame.background, memory: own,
-  });
+/** Paints a frame as it lies in view, on a sheet of as many pixels as there are or fewer. */
+function paintOn(on: Surface, frame: EvaluatedFrame, [width, height]: readonly [number, number]): void {
+  const less = width / size[0];
+  paint(frame.root, on, surroundings.host, { view: view.map((part) => part * less) as unknown as Matrix, width, height, background: frame.background, memory });
 }
 
 function putUp(picture: Picture): void {
@@ -154,11 +187,12 @@ function putUp(picture: Picture): void {
   surface.setTransform(1, 0, 0, 1, 0, 0);
   surface.globalAlpha = 1;
   surface.globalCompositeOperation = 'copy';
-  surface.drawImage(picture as never, 0, 0);
+  if (picture.width === size[0]) surface.drawImage(picture as never, 0, 0);
+  else surface.drawImage(picture as never, 0, 0, size[0], size[1]);
   surface.globalCompositeOperation = 'source-over';
 }
 
-function play({ composition, range, originFrame, originTime }: Extract<PictureRequest, { kind: 'play' }>): void {
+function play({ composition, range, originFrame, originTime, asNeeded }: Extract<PictureRequest, { kind: 'play' }>): void {
   stopPlaying?.();
   const rate = project && member(project.compositions.by, composition)?.rate;
   if (!rate) return;
@@ -171,10 +205,20 @@ function play({ composition, range, originFrame, originTime }: Extract<PictureRe
     paint(frame) {
       last = { composition, frame, transient: null };
       settleKeeper(composition);
+      if (overlay) {
+        // A drag goes on while it plays: its pictures are nobody's to keep.
+        const dragged = evaluate({ ...last, transient: overlay });
+        if (dragged && surface) paintOn(surface, dragged, size);
+        return;
+      }
       const known = keeper.get(frame);
       const evaluated = known ? null : evaluate(last);
       if (known) putUp(known);
-      else if (evaluated) putUp(paintKept(frame, evaluated));
+      else if (evaluated) {
+        const began = performance.now();
+        putUp(paintKept(frame, evaluated));
+        if (asNeeded && coarse < 4 && performance.now() - began > 700 / framesPerSecond(rate)) coarse *= 2;
+      }
     },
     paintAhead(frame) {
       const missing = keeper.missingAhead(frame, range, AHEAD);
@@ -204,7 +248,11 @@ function fill(): void {
     if (!frame) return;
     paintKept(missing, frame);
   }
-  post({ kind: 'ready', composition: composition.id, frames: keeper.ready(composition.duration) });
+  // Told now and then: a page that hears of every frame has time for nothing else.
+  if (missing === null || performance.now() - toldReady > READY_EVERY) {
+    toldReady = performance.now();
+    post({ kind: 'ready', composition: composition.id, frames: keeper.ready(composition.duration) });
+  }
   if (missing !== null) fillTimer = setTimeout(fill, 4);
 }
 
@@ -214,7 +262,7 @@ function thumbnail({ request, composition, frame, width, height }: Extract<Pictu
   const scale = Math.min(width / evaluated.width, height / evaluated.height);
   const fit: [number, number] = [Math.max(1, Math.round(evaluated.width * scale)), Math.max(1, Math.round(evaluated.height * scale))];
   const sheet = new OffscreenCanvas(...fit);
-  paintOn(surfaceOf(sheet), evaluated, fit, null);
+  paint(evaluated.root, surfaceOf(sheet), surroundings.host, { view: [fit[0] / evaluated.width, 0, 0, fit[1] / evaluated.height, 0, 0], width: fit[0], height: fit[1], background: evaluated.background, memory: null });
   const bitmap = sheet.transferToImageBitmap();
   post({ kind: 'thumbnail', request, bitmap }, [bitmap]);
 }
