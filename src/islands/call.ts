@@ -12,7 +12,7 @@ export async function call<S extends z.ZodType>(schema: S, address: string, init
   let response: Response;
   let body: unknown;
   try {
-    response = await fetch(address, { ...init, headers: { ...(init.body ? { 'content-type': 'application/json' } : {}) } });
+    response = await fetch(address, { ...init, headers: { ...(typeof init.body === 'string' ? { 'content-type': 'application/json' } : init.body instanceof Blob ? { 'content-type': init.body.type || 'application/octet-stream' } : {}) } });
     body = await response.json();
   } catch {
     return { kind: 'unreachable' };

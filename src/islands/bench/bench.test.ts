@@ -1,24 +1,26 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { applyPatches } from '../../core/commands';
-import { worldMatrix } from '../../core/evaluate';
-import { transform } from '../../core/display';
 import { projectOf, smallFilm } from '../../../tests/support/projects';
+import { ACTIONS, actionFor, keysFor, pressOf, pressWords } from './editor/actions';
 import { gestureIds } from './editor/fresh-id';
-import { keyOf, SHORTCUTS } from './editor/shortcuts';
+import { PLAIN_SETTINGS } from './editor/settings';
 import { NOTHING_SELECTED } from './editor/state';
+import { changeShortcut } from './find/change-shortcut';
+import { scoreName } from './find/score';
 import { playOfLoop } from './header/play-of-loop';
-import { readNumber, showNumber } from './panel/read-number';
-import { dragLayers } from './picture/drag-layers';
-import { fitPicture } from './picture/fit';
-import { classifyDrag, draftOf, tellDrag, whyLocked } from './timeline/drag';
-import { hitTest, keysInside } from './timeline/hit-test';
-import { buildRows, rowAt, timingWords, totalHeight } from './timeline/rows';
+import { readColour } from './panel/colour-field';
+import { readNumber, readNumberForEach, showNumber } from './panel/read-number';
+import { catchesFor, classifyDrag, draftOf, foretell, limitsOf, momentsOf, ownFrames, snapDrag, tellDrag, whyLocked, type Drag } from './timeline/drag';
+import { dropPlace } from './timeline/drop-place';
+import { barsInside, hitTest, keysInside } from './timeline/hit-test';
+import { buildRows, rowAt, timingWords, totalHeight, type RowChoice } from './timeline/rows';
 import { frameOf, markStep, panBy, wholeView, xOf, zoomAt } from './timeline/scale';
 
 const film = smallFilm();
 const main = film.compositions.by['main']!;
-const rows = buildRows(main, new Set(['main/lamp']), new Set(['main/tram']));
+const choice = (more: Partial<RowChoice> = {}): RowChoice => ({ unfolded: new Set(), lanes: new Set(), order: 'list', search: '', filter: 'all', selected: [], ...more });
+const rows = buildRows(main, choice({ unfolded: new Set(['main/lamp']), lanes: new Set(['main/tram']) }));
+const nameRow = (row: (typeof rows)[number]) => (row.kind === 'markers' ? 'markers' : `${row.kind} ${row.layer.id}${row.kind === 'channel' ? ` ${row.found.name}` : ''}`);
 const view = { from: 0, pixelsPerFrame: 10 };
 
 describe('typed numbers', () => {
@@ -58,13 +60,31 @@ describe('the axis', () => {
 
 describe('rows', () => {
   test('a layer, under it its picture time and its keyed channels', () =>
-    expect(rows.map((row) => `${row.kind} ${row.layer.id}${row.kind === 'channel' ? ` ${row.found.name}` : ''}`)).toEqual(['layer tram', 'lane tram', 'layer lamp', 'channel lamp x', 'layer child']));
+    expect(rows.map(nameRow)).toEqual(['layer tram', 'lane tram', 'layer lamp', 'channel lamp x', 'layer child']));
   test('a height belongs to one row', () => {
     expect(totalHeight(rows)).toBe(27 * 3 + 104 + 24);
-    expect(rowAt(rows, 0)!.layer.id).toBe('tram');
+    expect(nameRow(rowAt(rows, 0)!)).toBe('layer tram');
     expect(rowAt(rows, 27)!.kind).toBe('lane');
     expect(rowAt(rows, -1)).toBeNull();
     expect(rowAt(rows, 1e4)).toBeNull();
+  });
+  test('are found by name or channel, filtered, and stand in order of start', () => {
+    const shown = (more: Partial<RowChoice>) => buildRows(main, choice(more)).map(nameRow);
+    expect(shown({ search: 'LAM' })).toEqual(['layer lamp']);
+    expect(shown({ search: 'across' })).toEqual(['layer lamp']);
+    expect(shown({ filter: 'nests' })).toEqual(['layer tram']);
+    expect(shown({ filter: 'keyed' })).toEqual(['layer lamp']);
+    expect(shown({ filter: 'selected', selected: ['child'] })).toEqual(['layer child']);
+    const late = projectOf([{ id: 'main', name: 'Main', markers: [{ at: 5 }], layers: [{ id: 'a', name: 'A', kind: 'null', spans: [[50, 90]] }, { id: 'b', name: 'B', kind: 'null', spans: [[10, 90]] }, { id: 'c', name: 'C', kind: 'null', spans: [[10, 20]] }] }]).compositions.by['main']!;
+    expect(buildRows(late, choice({ order: 'start' })).map(nameRow)).toEqual(['markers', 'layer b', 'layer c', 'layer a']);
+  });
+  test('dropped layers go before the row whose upper half they are over, else after it', () => {
+    expect(dropPlace(rows, 5)).toEqual({ before: 'tram', top: 0 });
+    expect(dropPlace(rows, 20)).toEqual({ before: 'lamp', top: 131 });
+    expect(dropPlace(rows, 100)).toEqual({ before: 'lamp', top: 131 });
+    expect(dropPlace(rows, 9999)).toEqual({ before: null, top: totalHeight(rows) });
+    expect(dropPlace(rows, -9)).toEqual({ before: 'tram', top: 0 });
+    expect(dropPlace([], 5)).toBeNull();
   });
   test('say what a timing does', () => {
     expect(timingWords(main.layers.by['tram']!)).toBe('Loop frames 0 to 20, without end');
@@ -75,22 +95,28 @@ describe('rows', () => {
 describe('what lies under the pointer', () => {
   const lamp = 27 + 104;
   test('ends, bars, rows and nothing', () => {
-    expect(hitTest(rows, view, 500, 10)).toEqual({ kind: 'bar', layer: 'tram' });
-    expect(hitTest(rows, view, 998, 10)).toEqual({ kind: 'trim', layer: 'tram', end: 'end' });
-    expect(hitTest(rows, view, 3, 10)).toEqual({ kind: 'trim', layer: 'tram', end: 'start' });
-    expect(hitTest(rows, view, 1200, 10)).toEqual({ kind: 'row', layer: 'tram' });
-    expect(hitTest(rows, view, 500, 60)).toEqual({ kind: 'row', layer: 'tram' });
-    expect(hitTest(rows, view, 500, 900)).toEqual({ kind: 'nothing' });
+    expect(hitTest(rows, main, view, 500, 10)).toEqual({ kind: 'bar', layer: 'tram' });
+    expect(hitTest(rows, main, view, 998, 10)).toEqual({ kind: 'trim', layer: 'tram', end: 'end' });
+    expect(hitTest(rows, main, view, 3, 10)).toEqual({ kind: 'trim', layer: 'tram', end: 'start' });
+    // The lower half of an end stretches.
+    expect(hitTest(rows, main, view, 998, 20)).toEqual({ kind: 'stretch', layer: 'tram', end: 'end' });
+    expect(hitTest(rows, main, view, 302, 5)).toEqual({ kind: 'marker', ref: { layer: 'tram', marker: 'm' } });
+    expect(hitTest(rows, main, view, 302, 20)).toEqual({ kind: 'bar', layer: 'tram' });
+    expect(hitTest(rows, main, view, 1200, 10)).toEqual({ kind: 'row', layer: 'tram' });
+    expect(hitTest(rows, main, view, 500, 60)).toEqual({ kind: 'row', layer: 'tram' });
+    expect(hitTest(rows, main, view, 500, 900)).toEqual({ kind: 'nothing' });
   });
   test('pegs in their row, and on the folded bar', () => {
-    expect(hitTest(rows, view, 203, lamp + 27 + 12)).toMatchObject({ kind: 'keys', at: 20, refs: [{ layer: 'lamp', channel: 'x', key: 'b' }] });
-    const folded = buildRows(main, new Set(), new Set());
-    expect(hitTest(folded, view, 400, 27 + 20)).toMatchObject({ kind: 'keys', at: 40 });
-    expect(hitTest(folded, view, 420, 27 + 20)).toMatchObject({ kind: 'bar' });
+    expect(hitTest(rows, main, view, 203, lamp + 27 + 12)).toMatchObject({ kind: 'keys', at: 20, refs: [{ layer: 'lamp', channel: 'x', key: 'b' }] });
+    const folded = buildRows(main, choice());
+    expect(hitTest(folded, main, view, 400, 27 + 20)).toMatchObject({ kind: 'keys', at: 40 });
+    expect(hitTest(folded, main, view, 420, 27 + 20)).toMatchObject({ kind: 'bar' });
   });
   test('pegs inside a rectangle', () => {
     expect(keysInside(rows, view, [150, 0, 450, 999]).map((ref) => ref.key)).toEqual(['b', 'c']);
     expect(keysInside(rows, view, [150, 0, 450, 60])).toEqual([]);
+    expect(barsInside(rows, view, [150, 0, 450, 60])).toEqual(['tram']);
+    expect(barsInside(rows, view, [1100, 0, 1200, 999])).toEqual([]);
   });
 });
 
@@ -105,36 +131,52 @@ describe('what a drag means', () => {
     expect(classifyDrag(keys, false, { ...NOTHING_SELECTED, keys: [ref('a'), ref('b')] })).toEqual({ kind: 'moveKeys', refs: [ref('a'), ref('b')] });
     expect(classifyDrag(keys, false, { ...NOTHING_SELECTED, keys: [ref('b')] })).toEqual({ kind: 'moveKeys', refs: [ref('a')] });
   });
+  test('grips and markers', () => {
+    expect(classifyDrag({ kind: 'stretch', layer: 'tram', end: 'end' }, false, NOTHING_SELECTED)).toEqual({ kind: 'stretch', layers: ['tram'], end: 'end' });
+    const ref = { layer: 'tram', marker: 'm' };
+    expect(classifyDrag({ kind: 'marker', ref }, false, NOTHING_SELECTED)).toEqual({ kind: 'moveMarkers', refs: [ref] });
+    expect(classifyDrag({ kind: 'marker', ref }, false, { ...NOTHING_SELECTED, markers: [ref, { layer: null, marker: 'x' }] })).toEqual({ kind: 'moveMarkers', refs: [ref, { layer: null, marker: 'x' }] });
+  });
+  const moments = (drag: Drag, more: object = {}) => momentsOf(drag, main, { ripple: false, together: false, ...more });
   test('comes to one change, and tells where that is', () => {
     const trim = { kind: 'trim', layers: ['tram'], end: 'end' } as const;
-    expect(draftOf(trim, film, 'main', -30)!.label).toBe('Trim Tram');
-    expect(tellDrag(trim, film, 'main', -30)).toBe('−30 f, ends before 70');
-    expect(tellDrag(trim, film, 'main', -300)).toBe('−300 f, ends before 1');
-    expect(tellDrag({ kind: 'slide', layers: ['tram'] }, film, 'main', 4)).toBe('+4 f, starts at 4');
-    expect(draftOf({ kind: 'marquee' }, film, 'main', 4)).toBeNull();
+    const newId = () => 'k';
+    expect(draftOf(trim, moments(trim), film, 'main', -30, newId)!.label).toBe('Trim Tram');
+    expect(tellDrag(trim, film, 'main', -30, null)).toBe('−30 f, ends before 70');
+    expect(tellDrag(trim, film, 'main', -300, { at: 1, name: 'playhead' })).toBe('−300 f, ends before 1, at playhead');
+    expect(tellDrag({ kind: 'slide', layers: ['tram'] }, film, 'main', 4, null)).toBe('+4 f, starts at 4');
+    const stretch = { kind: 'stretch', layers: ['lamp'], end: 'end' } as const;
+    expect(draftOf(stretch, moments(stretch), film, 'main', 50, newId)!.label).toBe('Stretch Lamp');
+    expect(tellDrag(stretch, film, 'main', 50, null)).toBe('+50 f, 150 % as long');
+    expect(draftOf({ kind: 'marquee' }, null, film, 'main', 4, newId)).toBeNull();
     expect(whyLocked({ kind: 'bar', layer: 'tram' }, film, 'main')).toBeNull();
+    expect(limitsOf(stretch, null, film, 'main')).toEqual([-99, Infinity]);
   });
-});
-
-describe('on the picture', () => {
-  test('the composition fits the room', () =>
-    fc.assert(fc.property(fc.integer({ min: 60, max: 3000 }), fc.integer({ min: 60, max: 2000 }), (w, h) => {
-      const fit = fitPicture([w, h], { width: 1280, height: 720 }, 10);
-      return fit.left >= 9 && fit.top >= 9 && fit.left + fit.width <= w - 9 && fit.top + fit.height <= h - 9;
-    })));
-  test('layers move by what the pointer did, in their parent’s space, and children go along by themselves', () => {
-    const project = projectOf([{ id: 'main', name: 'Main', layers: [
-      { id: 'p', name: 'P', kind: 'null', channels: { rotation: { value: 90 }, scaleX: { value: 200 }, scaleY: { value: 200 } } },
-      { id: 'c', name: 'C', kind: 'shape', parent: 'p' },
-    ] }]);
-    const composition = project.compositions.by['main']!;
-    const place = (now: typeof project, id: string) => transform(worldMatrix(now, now.compositions.by['main']!, now.compositions.by['main']!.layers.by[id]!, 0, new Map()), 0, 0).map((v) => Math.round(v * 100) / 100 + 0);
-    const how = { frame: 0, keying: false, newId: () => 'k' };
-    const child = applyPatches(project, dragLayers(project, composition, ['c'], [12, 8], how)!.patches).project;
-    expect(place(child, 'c')).toEqual([12, 8]);
-    const both = applyPatches(project, dragLayers(project, composition, ['p', 'c'], [12, 8], how)!.patches).project;
-    expect([place(both, 'p'), place(both, 'c')]).toEqual([[12, 8], [12, 8]]);
-    expect(dragLayers(project, composition, ['c'], [0, 0], how)).toBeNull();
+  test('the switches add what comes later and what stands at the same moment', () => {
+    const keys = { kind: 'moveKeys', refs: [{ layer: 'lamp', channel: 'x', key: 'b' }] } as const;
+    expect(moments(keys, { ripple: true })!.keys.map((ref) => ref.key)).toEqual(['b', 'c']);
+    expect(moments({ kind: 'slide', layers: ['tram'] }, { together: true })!.trimEnd).toEqual(['lamp', 'child']);
+  });
+  test('is caught by moments near it, but not by its own, and stays within its limits', () => {
+    const keys = { kind: 'moveKeys', refs: [{ layer: 'lamp', channel: 'x', key: 'b' }] } as const;
+    const catches = catchesFor(main, moments(keys), keys, 33, [-100, 300]);
+    expect(catches.find((one) => one.at === 20)).toBeUndefined();
+    expect(catches.map((one) => one.at)).toEqual(expect.arrayContaining([0, 30, 33, 40, 100]));
+    expect(ownFrames(keys, main, moments(keys))).toEqual([20]);
+    const free: readonly [number, number] = [-Infinity, Infinity];
+    expect(snapDrag(12.6, [20], catches, 0.7, free)).toEqual({ by: 13, caught: { at: 33, name: 'playhead' } });
+    expect(snapDrag(12.6, [20], [], 0.7, free)).toEqual({ by: 13, caught: null });
+    expect(snapDrag(6.3, [20], catches, 0.7, free)).toEqual({ by: 6, caught: null });
+    expect(snapDrag(500, [20], catches, 0.7, [-5, 9])).toEqual({ by: 9, caught: null });
+    fc.assert(fc.property(fc.double({ min: -500, max: 500, noNaN: true }), (raw) => {
+      const { by } = snapDrag(raw, [20], catches, 3, [-50, 50]);
+      return by >= -50 && by <= 50 && (Math.abs(raw) > 50 || Math.abs(by - raw) <= 3);
+    }));
+  });
+  test('is foretold before the press', () => {
+    expect(foretell({ kind: 'trim', layer: 'tram', end: 'end' }, NOTHING_SELECTED, main)).toBe('Trim the end, up to 99 f earlier');
+    expect(foretell({ kind: 'stretch', layer: 'tram', end: 'start' }, { ...NOTHING_SELECTED, layers: ['tram', 'lamp'] }, main)).toBe('Stretch the start of 2 layers, up to 99 f later');
+    expect(foretell({ kind: 'nothing' }, NOTHING_SELECTED, main)).toBe('');
   });
   test('a gesture gives its keys the same ids at every move', () => {
     const begin = gestureIds();
@@ -148,10 +190,49 @@ test('which play of a loop a host frame is in', () => {
   expect(playOfLoop(main.layers.by['lamp']!, 3)).toBeNull();
 });
 
-describe('shortcuts', () => {
-  test('every press means one thing', () => expect(new Set(SHORTCUTS.map((one) => one.keys)).size).toBe(SHORTCUTS.length));
+describe('several values at once', () => {
+  test('sums act on each, a number makes all the same', () => {
+    expect(readNumberForEach('+10', [1, 2], 'px')).toMatchObject({ ok: true, value: [11, 12], read: '2 values, each by its own' });
+    expect(readNumberForEach('7', [1, 2], 'px')).toMatchObject({ ok: true, value: [7, 7], read: '7 px' });
+    expect(readNumberForEach('1/0', [1, 2], 'px').ok).toBe(false);
+  });
+  test('colours in the ways that people write them', () => {
+    expect(readColour('#FF0000', 0.5)).toMatchObject({ ok: true, value: [1, 0, 0, 0.5] });
+    expect(readColour('0f0', 1)).toMatchObject({ ok: true, value: [0, 1, 0, 1] });
+    expect(readColour('#00000080', 1)).toMatchObject({ ok: true, value: [0, 0, 0, 0.502] });
+    for (const text of ['', 'red', '#12', '#12345g']) expect(readColour(text, 1).ok).toBe(false);
+  });
+});
+
+describe('actions and their shortcuts', () => {
+  test('every action has its own id and words, and every press starts one of them', () => {
+    expect(ACTIONS.length).toBeGreaterThan(80);
+    expect(new Set(ACTIONS.map((one) => one.id)).size).toBe(ACTIONS.length);
+    const presses = ACTIONS.flatMap((one) => one.keys ?? []);
+    expect(new Set(presses).size).toBe(presses.length);
+    for (const action of ACTIONS) for (const key of action.keys ?? []) expect(actionFor(key, PLAIN_SETTINGS)).toBe(action);
+  });
+  test('names answer to the words in them, the best first', () => {
+    const found = (typed: string) => ['Select nothing', 'Hide Tram layers.hide', 'Show whole frames', 'Nest Tram …'].filter((name) => scoreName(name, typed) > 0);
+    expect(found('hide')).toEqual(['Hide Tram layers.hide']);
+    expect(found('tram nest')).toEqual(['Nest Tram …']);
+    expect(scoreName('Hide Tram', 'hide')).toBeGreaterThan(scoreName('Show or hide', 'hide'));
+    expect(scoreName('a (b', '(b')).toBeGreaterThan(0);
+  });
   test('presses are written as shortcuts are', () => {
-    const press = (key: string, more: object = {}) => keyOf({ key, ctrlKey: false, metaKey: false, shiftKey: false, altKey: false, ...more });
-    expect([press(' '), press('k', { shiftKey: true }), press('z', { metaKey: true, shiftKey: true }), press('ArrowLeft')]).toEqual(['Space', 'Shift+K', 'Ctrl+Shift+Z', 'ArrowLeft']);
+    const press = (key: string, more: object = {}) => pressOf({ key, ctrlKey: false, metaKey: false, shiftKey: false, altKey: false, ...more });
+    expect([press(' '), press('k', { shiftKey: true }), press('z', { metaKey: true, shiftKey: true }), press('ArrowLeft'), press('?', { shiftKey: true })]).toEqual(['Space', 'Shift+K', 'Ctrl+Shift+Z', 'ArrowLeft', '?']);
+    expect(pressWords('Ctrl+Shift+ArrowUp')).toBe('Ctrl Shift ↑');
+  });
+  test('a changed shortcut is taken from who had it, and single letters can be switched off', () => {
+    const split = ACTIONS.find((one) => one.id === 'time.split')!;
+    const { shortcuts, told } = changeShortcut(ACTIONS, {}, split, ['K']);
+    expect(told).toMatch(/lost them/);
+    expect(keysFor(split, { shortcuts })).toEqual(['K']);
+    expect(actionFor('K', { ...PLAIN_SETTINGS, shortcuts })).toBe(split);
+    expect(actionFor('S', { ...PLAIN_SETTINGS, shortcuts })).toBeNull();
+    expect(changeShortcut(ACTIONS, shortcuts, split, ['S']).shortcuts).not.toHaveProperty('time.split');
+    expect(actionFor('S', { ...PLAIN_SETTINGS, letters: false })).toBeNull();
+    expect(actionFor('Ctrl+Z', { ...PLAIN_SETTINGS, letters: false })?.id).toBe('edit.undo');
   });
 });

@@ -1,68 +1,120 @@
 import '../jitless';
+import { FolderInput, Plus, Search } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { framesPerSecond } from '../../core/time';
-import { Acorn } from '../../ui';
-import { listProjects, type ListProjects } from '../../wire';
+import { listProjects, madeProject, namedProject, type ListProjects } from '../../wire';
+import { Acorn, Button } from '../../ui';
 import { call } from '../call';
+import { chooseFiles } from '../bench/library/choose-files';
+import { NewProject } from './new-project';
+import { ProjectRow } from './project-row';
+import { rememberMedia } from './waiting-media';
 
 type State = { readonly kind: 'loading' } | { readonly kind: 'failed'; readonly message: string } | { readonly kind: 'listed'; readonly projects: ListProjects['projects'] };
+type Told = { readonly text: string; readonly bad: boolean; readonly undo?: () => void };
 
-/** All projects, the one changed last first. */
+const AWAY = 'The server does not answer. Start it with npm start, then reload this page.';
+
+/** All projects: begin one, open it, bring one in, and put one aside. */
 export default function Home() {
   const [state, setState] = useState<State>({ kind: 'loading' });
-  useEffect(() => {
-    void call(listProjects, '/api/projects').then((answer) => {
-      if (answer.kind === 'answer') setState({ kind: 'listed', projects: answer.value.projects });
-      else setState({ kind: 'failed', message: answer.kind === 'refused' ? answer.message : 'The server does not answer. Start it with npm start, then reload this page.' });
-    });
-  }, []);
+  const [search, setSearch] = useState('');
+  const [making, setMaking] = useState<readonly File[] | null>(null);
+  const [busy, setBusy] = useState<string | null>(null);
+  const [told, setTold] = useState<Told | null>(null);
+  const [dropping, setDropping] = useState(false);
+
+  const load = () => void call(listProjects, '/api/projects').then((answer) => {
+    if (answer.kind === 'answer') setState({ kind: 'listed', projects: answer.value.projects });
+    else setState({ kind: 'failed', message: answer.kind === 'refused' ? answer.message : AWAY });
+  });
+  useEffect(load, []);
+
+  /** Asks the server for something and tells how it went; the list is looked at anew. */
+  const ask = async (address: string, init: RequestInit, words: (name: string, missing: readonly string[]) => Told): Promise<void> => {
+    const answer = await call(madeProject, address, init, [201]);
+    setBusy(null);
+    if (answer.kind === 'answer') setTold(words(answer.value.name, answer.value.missing));
+    else setTold({ text: answer.kind === 'refused' ? answer.message : AWAY, bad: true });
+    load();
+  };
+  const importFile = (file: File) => {
+    setBusy(`Reading ${file.name} …`);
+    return ask('/api/import', { method: 'POST', body: file.slice(0, file.size, 'application/octet-stream') }, (name, missing) => ({ text: `${name} is here.${missing.length > 0 ? ` Missing: ${missing.slice(0, 3).join(', ')}${missing.length > 3 ? ` and ${missing.length - 3} more` : ''}; find them again in its library.` : ''}`, bad: missing.length > 0 }));
+  };
+  const takeFiles = (files: readonly File[]) => {
+    const projects = files.filter((file) => /\.(zip|json)$/i.test(file.name));
+    if (projects.length > 0) void projects.reduce((before, file) => before.then(() => importFile(file)), Promise.resolve());
+    else if (files.length > 0) setMaking(files);
+  };
+  const remove = async (id: string, name: string) => {
+    const answer = await call(namedProject, `/api/projects/${encodeURIComponent(id)}`, { method: 'DELETE' });
+    const restore = () => void call(namedProject, `/api/projects/${encodeURIComponent(id)}/restore`, { method: 'POST' }).then(() => { setTold({ text: `${name} is back.`, bad: false }); load(); });
+    setTold(answer.kind === 'answer' ? { text: `${name} is deleted.`, bad: false, undo: restore } : { text: answer.kind === 'refused' ? answer.message : AWAY, bad: true });
+    load();
+  };
+  const open = (id: string, files: readonly File[]) => {
+    rememberMedia(id, files).then(() => window.location.assign(`/projects/${encodeURIComponent(id)}`), () => window.location.assign(`/projects/${encodeURIComponent(id)}`));
+  };
+  const projects = state.kind === 'listed' ? state.projects : [];
+  const found = projects.filter((project) => project.name.toLowerCase().includes(search.trim().toLowerCase()));
   return (
-    <div className="mx-auto flex max-w-5xl flex-col gap-8 px-6 py-12">
-      <header className="flex items-center gap-4">
-        <Acorn size={52} />
-        <div>
-          <h1 className="font-title text-3xl font-bold">Oak Tumble</h1>
-          <p className="text-[14px] text-muted">Key a layer, nest it, then bend its time until it lands on the beat.</p>
-        </div>
-      </header>
-      <section>
-        <h2 className="pb-2 font-title text-lg font-semibold">Projects</h2>
-        {state.kind === 'loading' && <p role="status" className="text-muted">Looking for projects …</p>}
-        {state.kind === 'failed' && <p role="alert" className="text-rust">{state.message}</p>}
-        {state.kind === 'listed' && state.projects.length === 0 && <p className="text-muted">There are no projects in this data folder.</p>}
-        {state.kind === 'listed' && (
-          <ul className="flex flex-col">
-            {state.projects.map((project) => (
-              <li key={project.id} className="border-b border-line last:border-0">
-                <a href={`/projects/${encodeURIComponent(project.id)}`} className="flex items-center gap-5 -mx-3 rounded-lg px-3 py-3.5 hover:bg-panel">
-                  <Still id={project.id} />
-                  <span className="min-w-0 grow">
-                    <span className="block truncate text-[15px] font-medium">{project.name}</span>
-                    <span className="block text-muted">{mainWords(project)}</span>
-                  </span>
-                  <span className="text-right text-muted">
-                    <span className="block">{project.revision === 0 ? 'As it came' : `${project.revision} ${project.revision === 1 ? 'change' : 'changes'}`}</span>
-                    <time dateTime={project.changedAt}>{new Date(project.changedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</time>
-                  </span>
-                </a>
-              </li>
+    <div
+      className="min-h-full"
+      onDragOver={(event) => { if (event.dataTransfer.types.includes('Files')) { event.preventDefault(); setDropping(true); } }}
+      onDragLeave={(event) => !event.currentTarget.contains(event.relatedTarget as Node | null) && setDropping(false)}
+      onDrop={(event) => { event.preventDefault(); setDropping(false); takeFiles([...event.dataTransfer.files]); }}
+    >
+      <div className="mx-auto flex max-w-6xl flex-col gap-8 px-6 py-10">
+        <header className="flex items-center gap-4">
+          <Acorn size={52} />
+          <div className="grow">
+            <h1 className="font-title text-3xl font-bold">Oak Tumble</h1>
+            <p className="text-[14px] text-muted">Key a layer, nest it, then bend its time until it lands on the beat.</p>
+          </div>
+          <Button onClick={() => chooseFiles('.zip,.json,.oak.json', true, takeFiles)}><FolderInput size={14} aria-hidden="true" />Import</Button>
+          <Button tone="strong" onClick={() => setMaking([])}><Plus size={14} aria-hidden="true" />New project</Button>
+        </header>
+        <section>
+          <div className="flex items-center justify-between pb-3">
+            <h2 className="font-title text-lg font-semibold">Projects</h2>
+            {projects.length > 1 && (
+              <span className="relative flex w-60 items-center">
+                <Search size={13} aria-hidden="true" className="absolute left-2.5 text-muted" />
+                <input aria-label="Search projects" value={search} onChange={(event) => setSearch(event.target.value)} placeholder="Search projects" className="h-8 w-full rounded-md bg-raised pr-2 pl-8 placeholder:text-muted" />
+              </span>
+            )}
+          </div>
+          {state.kind === 'loading' && <p role="status" className="text-muted">Looking for projects …</p>}
+          {state.kind === 'failed' && <p role="alert" className="text-rust">{state.message}</p>}
+                    {state.kind === 'listed' && projects.length > 0 && found.length === 0 && <p className="text-muted">No project is called “{search.trim()}”.</p>}
+          {busy && <p role="status" className="pb-2 text-muted">{busy}</p>}
+          <ul className={`grid gap-x-5 gap-y-7 ${projects.length < 4 ? 'grid-cols-2' : 'grid-cols-3'}`}>
+            {found.map((project) => (
+              <ProjectRow
+                key={project.id} project={project} onChanged={load} onTold={(text, bad) => setTold({ text, bad })} onDelete={() => void remove(project.id, project.name)}
+                onDuplicate={() => void ask(`/api/projects/${encodeURIComponent(project.id)}/duplicate`, { method: 'POST' }, (name) => ({ text: `${name} is made.`, bad: false }))}
+              />
             ))}
+            {state.kind === 'listed' && projects.length < 4 && (
+              <li>
+                <button type="button" onClick={() => setMaking([])} className="grid aspect-video w-full place-content-center gap-1 rounded-lg border-2 border-dashed border-line text-center text-muted hover:border-leaf hover:text-paper">
+                  <span className="text-[15px] text-paper">Start a film</span>
+                  <span>or drop pictures, drawings or a project here</span>
+                </button>
+              </li>
+            )}
           </ul>
-        )}
-      </section>
+        </section>
+      </div>
+      {making && <NewProject files={making} onClose={() => setMaking(null)} onMade={open} />}
+      {dropping && <p className="pointer-events-none fixed inset-3 z-40 grid place-content-center rounded-xl border-2 border-dashed border-leaf bg-deep/85 text-[15px]">Drop a project to bring it in, or pictures to begin one from them</p>}
+      {told && (
+        <p role={told.bad ? 'alert' : 'status'} className={`fixed bottom-4 left-1/2 z-30 flex -translate-x-1/2 items-center gap-4 rounded-lg bg-deep px-4 py-2.5 shadow-2xl ring-1 ${told.bad ? 'ring-rust' : 'ring-line'}`}>
+          {told.text}
+          {told.undo && <Button tone="raised" onClick={told.undo}>Undo</Button>}
+          <Button tone="plain" onClick={() => setTold(null)}>Close</Button>
+        </p>
+      )}
     </div>
   );
-}
-
-function mainWords({ main, compositions }: ListProjects['projects'][number]): string {
-  if (!main) return 'No composition yet';
-  const seconds = Math.round((main.duration / framesPerSecond(main.rate)) * 10) / 10;
-  return `${main.width} × ${main.height}, ${Math.round(framesPerSecond(main.rate) * 100) / 100} fps, ${seconds} s, ${compositions} ${compositions === 1 ? 'composition' : 'compositions'}`;
-}
-
-/** A still of the main composition, as the server keeps it. */
-function Still({ id }: { readonly id: string }) {
-  const [lost, setLost] = useState(false);
-  if (lost) return <span aria-hidden="true" className="h-[108px] w-48 shrink-0 rounded-md bg-raised" />;
-  return <img src={`/api/projects/${encodeURIComponent(id)}/still`} alt="" width={192} height={108} onError={() => setLost(true)} className="h-[108px] w-48 shrink-0 rounded-md bg-raised object-cover" />;
 }

@@ -2,13 +2,15 @@ import { createStore, type StoreApi } from 'zustand/vanilla';
 import { applyPatches, EMPTY_HISTORY, record, stepBack, stepForward, takeBack, type Change, type Draft, type Patch, type Refused } from '../../../core/commands';
 import { sourceOf, sourceTimeAt, timingOf } from '../../../core/evaluate';
 import { inOrder, member, type Composition, type Layer, type Project } from '../../../core/model';
-import { framesPerSecond } from '../../../core/time';
 import { preimages } from '../../../core/timing';
 import { createPictureClient, type PictureClient } from '../../../workers/picture/client';
 import { call } from '../../call';
 import { changesSince } from '../../../wire';
 import { createKeeping, type Keeping, type Numbered } from './keeping';
 import type { Outbox } from './outbox';
+import { createPlaying } from './playing';
+import { settled } from './settled';
+import { readSettings, writeSettings, type Settings } from './settings';
 import { foldKey, NOTHING_SELECTED, type EditorState, type Selection } from './state';
 
 /** The open project of this window: its state, and everything that may be done to it. */
@@ -23,6 +25,12 @@ export type Editor = {
   readonly redo: () => void;
   readonly seek: (frame: number) => void;
   readonly togglePlay: () => void;
+  /** Plays a second to each side of the playhead, again and again. */
+  readonly playAround: () => void;
+  readonly set: (state: Partial<EditorState>) => void;
+  readonly setSettings: (settings: Partial<Settings>) => void;
+  /** Sends the picture's worker what is to be seen now. */
+  readonly look: () => void;
   readonly select: (selection: Partial<Selection>) => void;
   readonly openNest: (layer: string) => void;
   readonly openComposition: (id: string) => void;
@@ -31,25 +39,25 @@ export type Editor = {
   readonly close: () => void;
 };
 
-export function createEditor(projectId: string, project: Project, revision: number, outbox: Outbox, waiting: readonly { readonly key: number; readonly change: Change }[]): Editor {
+export function createEditor(projectId: string, project: Project, revision: number, outbox: Outbox, waiting: readonly { readonly key: number; readonly change: Change }[], worker: Worker): Editor {
   let confirmed = project;
   let confirmedRevision = revision;
   let pending: readonly Change[] = waiting.map(({ change }) => change);
   let pictureRevision = 0;
-  let playClock: { originFrame: number; originTime: number; range: readonly [number, number] } | null = null;
 
   const opened = pending.reduce((now, change) => applyPatches(now, change.patches).project, project);
   const store = createStore<EditorState>(() => ({ ...opening(opened), projectId, project: opened }));
   const get = store.getState;
 
-  const picture = createPictureClient({
-    onShown: ({ composition, frame, layers, tooMuch }) => store.setState({ shown: { composition, frame, layers, tooMuch } }),
+  const picture = createPictureClient(worker, {
+    onShown: ({ composition, frame, layers, tooMuch }) => store.setState({ shown: { composition, frame, layers, tooMuch, count: (get().shown?.count ?? 0) + 1 } }),
     onProblems: (problems) => store.setState({ problems }),
     onReady: (composition, frames) => store.setState({ ready: { composition, frames } }),
     onPlayed: (played) => store.setState({ played }),
     onFailed: (message) => say(message, true),
   });
   picture.sendProject(opened, pictureRevision);
+  const playing = createPlaying(store, picture, look);
 
   const keeping: Keeping = createKeeping(projectId, outbox, () => confirmedRevision, {
     onState: (saved) => store.setState({ saved }),
@@ -95,14 +103,15 @@ export function createEditor(projectId: string, project: Project, revision: numb
   /** What is on disk, with what is on its way laid over it again. */
   function rebase(): void {
     const next = pending.reduce((now, change) => applyPatches(now, change.patches).project, confirmed);
-    store.setState({ project: next });
+    store.setState(settled(get(), next));
     picture.sendProject(next, ++pictureRevision);
     look();
   }
 
   function look(): void {
     const { way, frame, transient, playing } = get();
-    if (!playing) picture.show({ composition: way[way.length - 1]!.composition, frame, transient });
+    if (playing) picture.overlay(transient);
+    else picture.show({ composition: way[way.length - 1]!.composition, frame, transient });
   }
 
   function say(text: string, bad = false): void {
@@ -110,14 +119,15 @@ export function createEditor(projectId: string, project: Project, revision: numb
   }
 
   function perform(draft: Draft): Change | null {
-    const change: Change = { ...draft, id: crypto.randomUUID() };
+    // A draft may know more than is sent, such as what to select afterwards.
+    const { event, label, patches } = draft;
+    const change: Change = { event, label, patches, id: crypto.randomUUID() };
     const { project: next, clashes } = applyPatches(get().project, draft.patches);
     if (clashes.length > 0 || next === get().project) return null;
     pending = [...pending, change];
-    store.setState({ project: next, transient: null });
+    store.setState({ ...settled(get(), next), transient: null });
     picture.sendPatches(draft.patches, ++pictureRevision);
     keeping.send(change);
-    tidySelection();
     return change;
   }
 
@@ -128,59 +138,19 @@ export function createEditor(projectId: string, project: Project, revision: numb
     return member(get().project.compositions.by, id)?.name ?? null;
   }
 
-  /** Selected things that are gone are not selected. */
-  function tidySelection(): void {
-    const { project: now, way, selection } = get();
-    const open = way.filter(({ composition }) => member(now.compositions.by, composition));
-    if (open.length < way.length) store.setState({ way: open.length > 0 ? open : [{ composition: now.main, via: null }] });
-    const composition = current(get());
-    const layers = selection.layers.filter((id) => member(composition.layers.by, id));
-    if (layers.length < selection.layers.length) store.setState({ selection: { ...selection, layers } });
-  }
-
   function seek(to: number): void {
     const { duration } = current(get());
     const frame = Math.min(duration - 1, Math.max(0, Math.round(to)));
-    if (get().playing) stop(frame);
+    if (get().playing) playing.stop(frame);
     if (frame === get().frame && !get().transient) return look();
     store.setState({ frame });
     look();
   }
 
-  function play(): void {
-    const composition = current(get());
-    const [from, to] = composition.range;
-    const range = [Math.max(0, Math.floor(from)), Math.min(composition.duration, Math.ceil(to))] as const;
-    const { frame } = get();
-    const originFrame = frame < range[0] || frame >= range[1] - 1 ? range[0] : frame;
-    const originTime = performance.timeOrigin + performance.now() + 30;
-    playClock = { originFrame, originTime, range };
-    store.setState({ playing: true, frame: originFrame, played: null });
-    picture.play({ composition: composition.id, range, originFrame, originTime });
-    requestAnimationFrame(followClock);
-  }
-
-  /** The playhead keeps to the same clock as the worker. */
-  function followClock(): void {
-    if (!playClock || !get().playing) return;
-    const { originFrame, originTime, range } = playClock;
-    const passed = Math.max(0, Math.floor(((performance.timeOrigin + performance.now() - originTime) / 1000) * framesPerSecond(current(get()).rate)));
-    const frame = range[0] + ((originFrame - range[0] + passed) % (range[1] - range[0]));
-    if (frame !== get().frame) store.setState({ frame });
-    requestAnimationFrame(followClock);
-  }
-
-  function stop(at?: number): void {
-    playClock = null;
-    picture.stop();
-    store.setState({ playing: false, ...(at === undefined ? {} : { frame: at }) });
-    look();
-  }
-
   function enter(way: EditorState['way'], frame: number): void {
-    if (get().playing) stop();
+    if (get().playing) playing.stop();
     const composition = member(get().project.compositions.by, way[way.length - 1]!.composition)!;
-    store.setState({ way, frame: Math.min(composition.duration - 1, Math.max(0, Math.round(frame))), selection: NOTHING_SELECTED, transient: null, view: { from: 0, pixelsPerFrame: 0 } });
+    store.setState({ way, frame: Math.min(composition.duration - 1, Math.max(0, Math.round(frame))), selection: NOTHING_SELECTED, transient: null, view: { from: 0, pixelsPerFrame: 0 }, picture: { ...get().picture, zoom: null }, search: '', renaming: null, typing: null, bending: null });
     look();
   }
 
@@ -242,10 +212,18 @@ export function createEditor(projectId: string, project: Project, revision: numb
       else say(`Redo ${draft.label.charAt(0).toLowerCase()}${draft.label.slice(1)}`);
       look();
     },
-    togglePlay: () => (get().playing ? stop() : play()),
+    togglePlay: () => (get().playing ? playing.stop() : playing.play()),
+    playAround: playing.playAround,
     select(selection) {
       store.setState({ selection: { ...get().selection, ...selection } });
     },
+    set: (state) => store.setState(state),
+    setSettings(settings) {
+      const next = { ...get().settings, ...settings };
+      writeSettings(next);
+      store.setState({ settings: next });
+    },
+    look,
     openNest(layerId) {
       const { project: now, way, frame } = get();
       const host = current(get());
@@ -317,9 +295,24 @@ function opening(project: Project): Omit<EditorState, 'projectId' | 'project'> {
     keying: false,
     selection: looped ? { ...NOTHING_SELECTED, layers: [looped.id] } : NOTHING_SELECTED,
     view: { from: 0, pixelsPerFrame: 0 },
+    picture: { zoom: null, centre: [0, 0], pixels: false },
+    rooms: { picture: [0, 0], tracks: 0 },
+    overlays: { thirds: false, safe: false, path: true },
+    tool: { kind: 'choose' },
+    settings: readSettings(),
+    order: 'list',
+    search: '',
+    filter: 'all',
+    dialog: null,
+    menu: null,
+    renaming: null,
+    typing: null,
+    bending: null,
+    groupPivot: null,
+    bringing: null,
+    missing: new Set(),
     unfolded: new Set(looped && main ? [foldKey(main.id, looped.id)] : []),
     lanes: new Set(looped && main ? [foldKey(main.id, looped.id)] : []),
-    listing: false,
     message: null,
     problems: [],
     shown: null,

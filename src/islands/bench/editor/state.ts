@@ -1,9 +1,10 @@
 import type { Problem } from '../../../core/checks';
-import type { History, KeyRef, Patch } from '../../../core/commands';
+import type { History, KeyRef, MarkerRef, Patch } from '../../../core/commands';
 import type { ShownLayer } from '../../../core/evaluate';
-import type { Project } from '../../../core/model';
+import type { LayerOf, Project } from '../../../core/model';
 import type { PlayLog } from '../../../workers/picture/protocol';
 import type { SaveState } from './keeping';
+import type { Settings } from './settings';
 
 /** One step of the way in: an opened composition, and the nest by which it was entered. */
 export type WayStep = {
@@ -17,13 +18,35 @@ export type TimelineView = {
   readonly pixelsPerFrame: number;
 };
 
+/** How the picture is looked at. */
+export type PictureView = {
+  /** Screen pixels for a pixel of the composition; null fits it into its room. */
+  readonly zoom: number | null;
+  /** The composition's point in the middle of the room, when it is not fitted. */
+  readonly centre: readonly [number, number];
+  /** Shows the composition's own pixels, however close. */
+  readonly pixels: boolean;
+};
+
+/** What a press on the picture does. */
+export type Tool = { readonly kind: 'choose' } | { readonly kind: 'pen' } | { readonly kind: 'text' } | { readonly kind: 'shape'; readonly shape: Exclude<LayerOf<'shape'>['shape'], 'path'> };
+
 export type Selection = {
   readonly layers: readonly string[];
   readonly keys: readonly KeyRef[];
+  readonly markers: readonly MarkerRef[];
   readonly operator: string | null;
 };
 
-export const NOTHING_SELECTED: Selection = { layers: [], keys: [], operator: null };
+export const NOTHING_SELECTED: Selection = { layers: [], keys: [], markers: [], operator: null };
+
+/** A window over the Bench. */
+export type OpenDialog = { readonly kind: 'shortcuts' } | { readonly kind: 'find' } | { readonly kind: 'help'; readonly page: string } | { readonly kind: 'nest' } | { readonly kind: 'render' };
+
+/** A list of actions at a place of the page; `under` are layers that lie there, for choosing one beneath. */
+export type OpenMenu = { readonly x: number; readonly y: number; readonly groups: readonly (readonly string[])[]; readonly under: readonly { readonly label: string; readonly path: readonly string[] }[] };
+
+export type Overlays = { readonly thirds: boolean; readonly safe: boolean; readonly path: boolean };
 
 export type EditorState = {
   readonly projectId: string;
@@ -39,15 +62,36 @@ export type EditorState = {
   readonly keying: boolean;
   readonly selection: Selection;
   readonly view: TimelineView;
+  readonly picture: PictureView;
+  /** Pixels that the picture and the tracks have; nothing before they stand. */
+  readonly rooms: { readonly picture: readonly [number, number]; readonly tracks: number };
+  readonly overlays: Overlays;
+  readonly tool: Tool;
+  readonly settings: Settings;
   /** Layers whose channels stand under them, and nests whose picture time does, by composition and layer. */
   readonly unfolded: ReadonlySet<string>;
   readonly lanes: ReadonlySet<string>;
-  /** Whether the list of shortcuts is open. */
-  readonly listing: boolean;
+  /** Rows in order of the list or of start, and those alone whose names hold a word or that are of a kind. */
+  readonly order: 'list' | 'start';
+  readonly search: string;
+  readonly filter: 'all' | 'selected' | 'keyed' | 'nests';
+  readonly dialog: OpenDialog | null;
+  readonly menu: OpenMenu | null;
+  /** The layer whose name, or whose text on the picture, is being typed. */
+  readonly renaming: string | null;
+  readonly typing: string | null;
+  /** Around which several selected layers turn, where that was moved: for as long as the same ones are selected. */
+  readonly groupPivot: { readonly layers: readonly string[]; readonly at: readonly [number, number] } | null;
+  /** The drawn path whose corners are open for pulling. */
+  readonly bending: string | null;
   readonly message: { readonly text: string; readonly bad: boolean; readonly at: number } | null;
+  /** Media being read and kept, for the word in the library. */
+  readonly bringing: { readonly done: number; readonly of: number } | null;
+  /** Assets whose files are not in the data folder. */
+  readonly missing: ReadonlySet<string>;
   readonly problems: readonly Problem[];
-  /** Where the layers were in the picture that is on screen. */
-  readonly shown: { readonly composition: string; readonly frame: number; readonly layers: readonly ShownLayer[]; readonly tooMuch: boolean } | null;
+  /** Where the layers were in the picture that is on screen, the so-manieth that was put up. */
+  readonly shown: { readonly composition: string; readonly frame: number; readonly layers: readonly ShownLayer[]; readonly tooMuch: boolean; readonly count: number } | null;
   readonly ready: { readonly composition: string; readonly frames: Uint8Array } | null;
   readonly played: PlayLog | null;
 };

@@ -1,27 +1,23 @@
-import { Download, Film, Keyboard, Redo2, Undo2 } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
-import { Acorn, Button, IconButton } from '../../../ui';
+import { CircleHelp, Download, Film, Redo2, Search, Undo2 } from 'lucide-react';
+import { renameProject } from '../../../core/commands';
+import { Acorn, Button, IconButton, InPlace, Menu } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import type { SaveState } from '../editor/keeping';
-import { ShortcutList } from './shortcut-list';
 
-// Film making is heavy and seldom: it comes when it is asked for.
-const RenderDialog = lazy(() => import('../render/render-dialog').then((part) => ({ default: part.RenderDialog })));
-
-/** Project name, undo and redo with what they would do, whether all is saved, and the film. */
+/** Project name, undo and redo with what they would do, whether all is saved, finding an action, and the film. */
 export function Header() {
   const editor = useEditor();
   const name = useEditorState((state) => state.project.name);
   const projectId = useEditorState((state) => state.projectId);
   const saved = useEditorState((state) => state.saved);
   const { done, undone } = useEditorState((state) => state.history);
-  const [rendering, setRendering] = useState(false);
+  const file = (query: string) => window.location.assign(`/api/projects/${encodeURIComponent(projectId)}/file${query}`);
   return (
     <header className="flex h-11 items-center gap-3 bg-ground px-3">
-      <a href="/" className="flex items-center gap-2.5 rounded-md px-1 py-1 hover:bg-raised" title="All projects">
-        <Acorn size={24} />
-        <h1 className="font-title text-[15px] font-semibold">{name}</h1>
-      </a>
+      <a href="/" className="flex items-center rounded-md px-1 py-1 hover:bg-raised" title="All projects" aria-label="All projects"><Acorn size={24} /></a>
+      <h1 className="max-w-72 min-w-0 font-title text-[15px] font-semibold">
+        <InPlace label="Project name" value={name} onSet={(next) => editor.run(renameProject(editor.store.getState().project, next))} />
+      </h1>
       <div className="flex">
         <IconButton label={done.length > 0 ? `Undo ${done[done.length - 1]!.label}` : 'Nothing to undo'} hint="Ctrl+Z" disabled={done.length === 0} onClick={editor.undo}>
           <Undo2 size={15} />
@@ -32,15 +28,20 @@ export function Header() {
       </div>
       <span role="status" aria-label="Saved state" data-saved={saved.kind} className={saved.kind === 'offline' ? 'text-rust' : 'text-muted'}>{saveWords(saved)}</span>
       <span className="grow" />
-      <IconButton label="All shortcuts" hint="?" onClick={() => editor.store.setState({ listing: true })}><Keyboard size={16} /></IconButton>
-      <a href={`/api/projects/${encodeURIComponent(projectId)}/file`} download className="inline-flex h-7 items-center gap-1.5 rounded-md px-3 text-[12.5px] hover:bg-raised" title="The project as a file to keep (.oak.json)">
-        <Download size={14} aria-hidden="true" /> Project file
-      </a>
-      <Button tone="strong" onClick={() => setRendering(true)}>
+      <button type="button" onClick={() => editor.set({ dialog: { kind: 'find' } })} className="flex h-7 w-52 items-center gap-2 rounded-full bg-raised px-3 text-left text-muted hover:bg-lifted">
+        <Search size={13} aria-hidden="true" /><span className="grow">Find an action</span><kbd className="font-mono text-[11.5px]">Ctrl K</kbd>
+      </button>
+      <IconButton label="Help" hint="F1" onClick={() => editor.set({ dialog: { kind: 'help', page: 'start' } })}><CircleHelp size={16} /></IconButton>
+      <Menu
+        trigger={<Button tone="plain"><Download size={14} aria-hidden="true" /> Export</Button>}
+        entries={[
+          { label: 'Project with its media', about: 'One zip, for another machine', onPick: () => file('?with=media') },
+          { label: 'Project file', about: '.oak.json, without media', onPick: () => file('') },
+        ]}
+      />
+      <Button tone="strong" onClick={() => editor.set({ dialog: { kind: 'render' } })}>
         <Film size={14} aria-hidden="true" /> Render
       </Button>
-      <ShortcutList />
-      {rendering && <Suspense><RenderDialog onClose={() => setRendering(false)} /></Suspense>}
     </header>
   );
 }

@@ -1,9 +1,17 @@
+import { Plus } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import { addLayers, holds, setComposition } from '../../../core/commands';
 import type { Problem } from '../../../core/checks';
-import { inOrder, type Composition } from '../../../core/model';
+import { inOrder, newNest, type Composition } from '../../../core/model';
 import { framesPerSecond } from '../../../core/time';
+import { IconButton, InPlace } from '../../../ui';
+import { runAction } from '../editor/actions';
+import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
+import { freshId } from '../editor/fresh-id';
 import { Thumbnail } from '../picture/thumbnail';
+import { MediaList } from './media-list';
+import { SectionHead } from './section-head';
 
 /** Compositions, media and checks. */
 export function Library() {
@@ -11,40 +19,42 @@ export function Library() {
   const project = useEditorState((state) => state.project);
   const open = useEditorState((state) => state.way[state.way.length - 1]!.composition);
   const problems = useEditorState((state) => state.problems);
-  const assets = inOrder(project.assets);
+  const missing = useEditorState((state) => state.missing);
+  /** Shows another composition in the open one, unless that would put it inside itself. */
+  const nest = (composition: Composition) => {
+    const state = editor.store.getState();
+    const host = current(state);
+    if (holds(state.project, composition.id, host.id)) return editor.say(`${composition.name} shows ${host.name} itself, so it cannot stand inside it.`, true);
+    const layer = newNest(freshId(), composition.name, [[0, host.duration]], composition.id, { x: (host.width - composition.width) / 2, y: (host.height - composition.height) / 2 });
+    if (editor.run(addLayers(state.project, host.id, [layer], host.layers.order.find((id) => state.selection.layers.includes(id)) ?? null))) editor.select({ layers: [layer.id], keys: [], markers: [], operator: null });
+  };
   return (
-    <aside aria-label="Library" className="flex min-h-0 flex-col gap-4 overflow-y-auto bg-panel px-2 py-3">
+    <aside aria-label="Library" className="flex min-h-0 flex-col gap-4 overflow-x-hidden overflow-y-auto bg-panel px-2 py-3">
       <section>
-        <h2 className="px-2 pb-1.5 text-[12px] text-muted">Compositions</h2>
+        <SectionHead title="Compositions"><IconButton className="h-5" label="New composition" onClick={() => runAction(editor, 'project.composition')}><Plus size={14} /></IconButton></SectionHead>
         <ul>
           {inOrder(project.compositions).map((composition) => (
-            <li key={composition.id}>
-              <button
-                type="button"
-                aria-current={composition.id === open}
-                onClick={() => composition.id !== open && editor.openComposition(composition.id)}
-                className={`flex w-full items-center gap-2.5 rounded-md px-2 py-1 text-left ${composition.id === open ? 'bg-raised' : 'hover:bg-raised/60'}`}
-              >
-                <Thumbnail composition={composition.id} frame={Math.floor(composition.duration / 2)} width={34} height={24} />
-                <span className="min-w-0 grow truncate" title={composition.name}>{composition.name}</span>
-                <span className="font-mono text-[11.5px] text-muted">{lengthOf(composition)}</span>
-              </button>
+            <li key={composition.id} className={`group relative flex items-center gap-2 rounded-md py-1 pr-1.5 pl-2 ${composition.id === open ? 'bg-raised' : 'hover:bg-raised/60'}`}
+              onContextMenu={(event) => { event.preventDefault(); if (composition.id !== open) editor.openComposition(composition.id); editor.set({ menu: { x: event.clientX, y: event.clientY, under: [], groups: [['project.composition', 'project.duplicate', 'project.main'], ['project.delete']] } }); }}>
+              <button type="button" tabIndex={-1} aria-hidden="true" onClick={() => composition.id !== open && editor.openComposition(composition.id)} className="shrink-0"><Thumbnail composition={composition.id} frame={Math.floor(composition.duration / 2)} width={34} height={24} /></button>
+              <span className="min-w-0 grow" aria-current={composition.id === open}>
+                <InPlace label={`Name of ${composition.name}`} value={composition.name} title={`${composition.name}${project.main === composition.id ? ', the film' : ''}: click to open, double-click to rename`} onPick={() => composition.id !== open && editor.openComposition(composition.id)} onSet={(name) => editor.run(setComposition(editor.store.getState().project, composition.id, { name }))} />
+              </span>
+              <span className={`font-mono text-[11.5px] text-muted ${composition.id === open ? '' : 'group-focus-within:hidden group-hover:hidden'}`}>{lengthOf(composition)}</span>
+              {composition.id !== open && (
+                <button type="button" aria-label={`Use ${composition.name} as a layer here`} title={`Use ${composition.name} as a layer here`} onClick={() => nest(composition)} className="hidden size-5 place-items-center rounded text-muted group-focus-within:grid group-hover:grid hover:bg-lifted hover:text-paper"><Plus size={14} /></button>
+              )}
             </li>
           ))}
         </ul>
       </section>
-      {assets.length > 0 && (
-        <section>
-          <h2 className="px-2 pb-1.5 text-[12px] text-muted">Media</h2>
-          <ul>{assets.map((asset) => <li key={asset.id} className="truncate px-2 py-1">{asset.name}</li>)}</ul>
-        </section>
-      )}
-      <Checks problems={problems} />
+      <MediaList />
+      <Checks problems={problems} missing={missing.size} />
     </aside>
   );
 }
 
-function Checks({ problems }: { readonly problems: readonly Problem[] }) {
+function Checks({ problems, missing }: { readonly problems: readonly Problem[]; readonly missing: number }) {
   const editor = useEditor();
   const [all, setAll] = useState(false);
   useEffect(() => setAll(false), [problems.length]);
@@ -52,13 +62,13 @@ function Checks({ problems }: { readonly problems: readonly Problem[] }) {
   const go = ({ where }: Problem) => {
     const { way } = editor.store.getState();
     if (way[way.length - 1]!.composition !== where.composition) editor.openComposition(where.composition);
-    if (where.layer !== undefined) editor.select({ layers: [where.layer], keys: [], operator: null });
+    if (where.layer !== undefined) editor.select({ layers: [where.layer], keys: [], markers: [], operator: null });
     if (where.frame !== undefined) editor.seek(where.frame);
   };
   return (
     <section>
-      <h2 className="px-2 pb-1.5 text-[12px] text-muted">Checks</h2>
-      {problems.length === 0 && <p className="flex items-start gap-2 px-2 text-muted"><Dot className="bg-leaf" />Loops close, and no frame is blank.</p>}
+      <SectionHead title="Checks" />
+      {problems.length === 0 && <p className="flex items-start gap-2 px-2 text-muted"><Dot className={missing > 0 ? 'bg-rust' : 'bg-leaf'} />{missing > 0 ? `${missing} ${missing === 1 ? 'file is' : 'files are'} missing.` : 'Loops close, and no frame is blank.'}</p>}
       <ul>
         {shown.map((problem, i) => (
           <li key={`${problem.code}${problem.where.layer ?? ''}${i}`}>

@@ -1,52 +1,82 @@
-import { addKeys, deleteKeys, keyAt, keysOf, setValues } from '../../../core/commands';
+import { setValues, type Draft, type NewValue } from '../../../core/commands';
 import { keyTimeAt, sampleChannel } from '../../../core/evaluate';
-import type { Composition, FoundChannel, Layer, Project } from '../../../core/model';
+import { findChannel, type ChannelSpec, type Composition, type FoundChannel, type Layer, type Project } from '../../../core/model';
 import { TypedField } from '../../../ui';
 import { useEditor } from '../editor/editor-context';
-import { freshId } from '../editor/fresh-id';
+import { freshId, gestureIds } from '../editor/fresh-id';
+import { followPointer } from '../follow-pointer';
+import { ColourField } from './colour-field';
 import { PegButton } from './peg-button';
-import { readNumber, showNumber } from './read-number';
+import { readNumberForEach, showNumber } from './read-number';
+import { usePeg } from './use-peg';
 
-type Props = { readonly project: Project; readonly composition: Composition; readonly layer: Layer; readonly found: FoundChannel; readonly frame: number };
+type Props = { readonly project: Project; readonly composition: Composition; readonly layers: readonly Layer[]; readonly channel: string; readonly frame: number; readonly wide?: boolean };
 
-/** One channel of a layer: its value at the playhead, typed or stepped, and its peg. */
-export function ChannelField({ project, composition, layer, found, frame }: Props) {
+/** Frames of a drag over a label: how many pixels are one step. */
+const SCRUB = 2;
+
+/** One channel of one or more layers: its value at the playhead, typed, stepped or scrubbed, and its peg. */
+export function ChannelField({ project, composition, layers, channel, frame, wide }: Props) {
   const editor = useEditor();
-  const { label } = found.spec;
-  const x = keyTimeAt(project, composition, layer, frame);
-  const value = sampleChannel(found.channel, found.spec, x);
-  const keys = keysOf(found.channel);
-  const here = keyAt(keys, x);
-  const ref = { layer: layer.id, channel: found.name };
-  const set = (next: unknown) => {
+  const peg = usePeg(layers, channel, { project, composition, frame });
+  const found = layers.flatMap((layer) => { const one = findChannel(layer, channel); return one ? [{ layer, one }] : []; });
+  const [first] = found;
+  if (!first) return null;
+  const { spec } = first.one;
+  const values = found.map(({ layer, one }) => sampleChannel(one.channel, one.spec, keyTimeAt(project, composition, layer, frame)));
+  const name = layers.length === 1 ? layers[0]!.name : `${layers.length} layers`;
+  const label = `${spec.label} of ${name}`;
+  const disabled = layers.every((layer) => layer.locked);
+  const draftOf = (next: readonly unknown[], newId: () => string): Draft | null => {
     const state = editor.store.getState();
-    const draft = setValues(state.project, composition.id, [{ ...ref, value: next }], { frame: state.frame, keying: state.keying, newId: freshId });
-    if (editor.run(draft) && !state.keying && keys.length > 0) editor.say(`Keying is off: moves ${keys.length} ${keys.length === 1 ? 'key' : 'keys'} of ${label}.`);
+    return setValues(state.project, composition.id, found.map(({ layer }, i): NewValue => ({ layer: layer.id, channel, value: next[i] })), { frame: state.frame, keying: state.keying, newId });
   };
-  const peg = () => {
-    const state = editor.store.getState();
-    editor.run(here ? deleteKeys(state.project, composition.id, [{ ...ref, key: here.id }]) : addKeys(state.project, composition.id, [ref], { frame: state.frame, newId: freshId }));
+  const say = (draft: Draft | null) => {
+    const moved = draft?.event === 'keys.shift' && draft.label.split(', ').pop()!.replace(' moved', '');
+    if (moved) editor.say(`Keying is off: moves ${moved} of ${spec.label}.`);
   };
+  const set = (next: readonly unknown[]) => {
+    const draft = draftOf(next, freshId);
+    if (editor.run(draft)) say(draft);
+  };
+  const scrub = (event: React.PointerEvent<HTMLElement>) => {
+    if (event.button !== 0 || spec.type !== 'N' || disabled) return;
+    const from = event.clientX;
+    const ids = gestureIds();
+    let draft: Draft | null = null;
+    followPointer(event.currentTarget, event.pointerId, (next) => {
+      const by = Math.round((next.clientX - from) / SCRUB) * (next.shiftKey ? 10 : 1);
+      draft = by === 0 ? null : draftOf((values as readonly number[]).map((value) => Math.round((value + by) * 100) / 100), ids());
+      editor.lay(draft);
+    }, (keep) => {
+      if (!keep || !draft) return editor.lay(null);
+      if (editor.run(draft)) say(draft);
+    });
+  };
+  const formula = layers.length === 1 ? first.one.channel?.formula : null;
   return (
-    <div className="grid grid-cols-[74px_minmax(0,1fr)_24px] items-center gap-1">
-      <span className="truncate text-muted" title={label}>{label}</span>
-      <ValueField label={`${label} of ${layer.name}`} found={found} value={value} onSet={set} disabled={layer.locked} />
-      <PegButton state={here ? 'here' : keys.length > 0 ? 'elsewhere' : 'none'} label={label} onPress={peg} disabled={layer.locked} />
-      {found.channel?.formula && <p className="col-span-3 truncate text-[12px] text-plum" title={found.channel.formula}>Formula kept, not played yet: {found.channel.formula}</p>}
+    <div className={`grid items-center gap-1 ${wide ? 'col-span-2 grid-cols-[72px_minmax(0,1fr)_46px]' : 'grid-cols-[72px_minmax(0,1fr)_46px]'}`}>
+      <span className={`truncate text-muted ${spec.type === 'N' && !disabled ? 'cursor-ew-resize touch-none select-none hover:text-paper' : ''}`} title={spec.type === 'N' ? `${spec.label}: drag sideways to change, with Shift in tens` : spec.label} onPointerDown={scrub}>{spec.label}</span>
+      <ValueField label={label} found={first.one} values={values} onSet={set} onTry={(next) => editor.lay(next && draftOf(next, freshId))} disabled={disabled} />
+      <PegButton state={peg.state} label={spec.label} onPress={peg.press} onPrevious={peg.previous} onNext={peg.next} disabled={disabled} />
+      {formula && <p className="col-span-3 truncate text-[12px] text-plum" title={formula}>Formula kept, not played yet: {formula}</p>}
     </div>
   );
 }
 
-type ValueProps = { readonly label: string; readonly found: FoundChannel; readonly value: unknown; readonly onSet: (value: unknown) => void; readonly disabled: boolean };
+type ValueProps = { readonly label: string; readonly found: FoundChannel; readonly values: readonly unknown[]; readonly onSet: (values: readonly unknown[]) => void; readonly onTry: (values: readonly unknown[] | null) => void; readonly disabled: boolean };
 
-function ValueField({ label, found: { spec }, value, onSet, disabled }: ValueProps) {
+function ValueField({ label, found: { spec }, values, onSet, onTry, disabled }: ValueProps) {
+  const [value] = values;
+  const mixed = values.some((one) => JSON.stringify(one) !== JSON.stringify(value));
+  const all = (next: unknown) => onSet(values.map(() => next));
   switch (spec.type) {
     case 'N': {
-      const number = value as number;
+      const numbers = values as readonly number[];
       return (
         <TypedField
-          label={label} disabled={disabled} edited={showNumber(number)} shown={`${showNumber(number)}${spec.unit === '' ? '' : spec.unit === '°' ? '°' : ` ${spec.unit}`}`}
-          read={(text) => readNumber(text, number, spec.unit)} onSet={onSet} onStep={(direction, large) => onSet(Math.round((number + direction * (large ? 10 : 1)) * 1e6) / 1e6)}
+          label={label} disabled={disabled} edited={mixed ? '' : showNumber(numbers[0]!)} shown={mixed ? 'mixed' : withUnit(numbers[0]!, spec)}
+          read={(text) => readNumberForEach(text, numbers, spec.unit)} onSet={onSet} onStep={(direction, large) => onSet(numbers.map((number) => Math.round((number + direction * (large ? 10 : 1)) * 1e6) / 1e6))}
         />
       );
     }
@@ -54,37 +84,24 @@ function ValueField({ label, found: { spec }, value, onSet, disabled }: ValuePro
       const [x, y] = value as readonly [number, number];
       return (
         <TypedField
-          label={label} disabled={disabled} edited={`${showNumber(x)} ${showNumber(y)}`} shown={`${showNumber(x)}, ${showNumber(y)}`}
+          label={label} disabled={disabled} edited={mixed ? '' : `${showNumber(x)} ${showNumber(y)}`} shown={mixed ? 'mixed' : `${showNumber(x)}, ${showNumber(y)}`}
           read={(text) => {
             const parts = text.trim().split(/[\s;]+|,\s+/).map(Number);
             return parts.length === 2 && parts.every(Number.isFinite) ? { ok: true, value: parts, read: parts.join(', ') } : { ok: false, why: 'Type two numbers with a space between them.' };
           }}
-          onSet={onSet}
+          onSet={all}
         />
       );
     }
-    case 'C': return <ColourField label={label} value={value as readonly number[]} onSet={onSet} disabled={disabled} />;
+    case 'C': return <ColourField label={label} value={value as readonly [number, number, number, number]} mixed={mixed} onSet={all} onTry={(next) => onTry(next && values.map(() => next))} disabled={disabled} />;
     case 'T':
-      return <TypedField label={label} disabled={disabled} edited={String(value)} shown={String(value)} read={(text) => ({ ok: true, value: text, read: text })} onSet={onSet} className="font-sans" />;
-    case 'S': return <span className="px-2 py-1 font-mono text-[12px] text-muted">{(value as { points: unknown[] }).points.length} corners</span>;
-    case 'B': return <input type="checkbox" aria-label={label} checked={value as boolean} disabled={disabled} onChange={(event) => onSet(event.target.checked)} />;
+      return <TypedField label={label} disabled={disabled} edited={mixed ? '' : String(value)} shown={mixed ? 'mixed' : String(value).replace(/\n/g, ' ⏎ ')} read={(text) => ({ ok: true, value: text, read: text })} onSet={all} className="font-sans" />;
+    case 'S': return <span className="truncate px-1.5 py-1 text-[12px] text-muted" title="Double-click the path on the picture to pull its corners">{mixed ? 'several' : `${(value as { points: unknown[] }).points.length} corners`}</span>;
+    case 'B': return <input type="checkbox" aria-label={label} checked={value as boolean} disabled={disabled} onChange={(event) => all(event.target.checked)} />;
     case 'E': return <span className="px-2 py-1">{String(value)}</span>;
   }
 }
 
-/** A colour as #rrggbb with its alpha kept; its swatch stands beside it. */
-function ColourField({ label, value, onSet, disabled }: { readonly label: string; readonly value: readonly number[]; readonly onSet: (value: unknown) => void; readonly disabled: boolean }) {
-  const hex = `#${value.slice(0, 3).map((part) => Math.round(Math.min(1, Math.max(0, part)) * 255).toString(16).padStart(2, '0')).join('')}`;
-  const read = (text: string) => {
-    const match = /^#?([0-9a-f]{6})$/i.exec(text.trim());
-    if (!match) return { ok: false, why: 'Type a colour as #rrggbb.' } as const;
-    const part = (i: number) => Math.round((parseInt(match[1]!.slice(i, i + 2), 16) / 255) * 1000) / 1000;
-    return { ok: true, value: [part(0), part(2), part(4), value[3] ?? 1], read: `#${match[1]}` } as const;
-  };
-  return (
-    <span className="flex min-w-0 items-center gap-1.5">
-      <input type="color" aria-label={`${label}, picker`} value={hex} disabled={disabled} onChange={(event) => { const reading = read(event.target.value); if (reading.ok) onSet(reading.value); }} className="h-6 w-7 shrink-0 rounded-md bg-raised p-0.5" />
-      <TypedField label={label} edited={hex} shown={hex} read={read} onSet={onSet} disabled={disabled} />
-    </span>
-  );
+function withUnit(value: number, { unit }: ChannelSpec): string {
+  return `${showNumber(value)}${unit === '' ? '' : unit === '°' ? '°' : ` ${unit}`}`;
 }

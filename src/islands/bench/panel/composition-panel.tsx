@@ -1,57 +1,75 @@
-import { setTempo } from '../../../core/commands';
-import { framesPerSecond } from '../../../core/time';
-import { Button, TypedField } from '../../../ui';
-import { current } from '../editor/editor';
+import { setComposition, setDuration, setRate, setTempo, type CompositionFields } from '../../../core/commands';
+import { readColour as readCss } from '../../../core/evaluate';
+import { framesPerSecond, readTypedTime, type Rate } from '../../../core/time';
+import { Button, InPlace, Select, TypedField } from '../../../ui';
+import { current, seen } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
+import { ColourField, hexOf, type Colour } from './colour-field';
+import { Group } from './group';
+import { Labelled } from './ink-group';
+import { MarkerList, PlainInput } from './marker-list';
 import { readNumber, showNumber } from './read-number';
 
-/** What the open composition is, when no layer is selected: its size, its length and its tempo. */
+const RATES: readonly (readonly [string, string])[] = [['24,1', '24 fps'], ['25,1', '25 fps'], ['30,1', '30 fps'], ['50,1', '50 fps'], ['60,1', '60 fps'], ['24000,1001', '23.976 fps'], ['30000,1001', '29.97 fps'], ['60000,1001', '59.94 fps'], ['12,1', '12 fps'], ['15,1', '15 fps']];
+
+/** What the open composition is, when no layer is selected: its size, rate and length, its ground, tempo and markers. */
 export function CompositionPanel() {
   const editor = useEditor();
-  const composition = useEditorState((state) => current(state));
-  const { width, height, rate, duration, tempo } = composition;
-  const fps = framesPerSecond(rate);
-  const set = (next: typeof tempo) => editor.run(setTempo(editor.store.getState().project, composition.id, next));
-  const facts = [
-    ['Size', `${width} × ${height} px`],
-    ['Rate', `${Math.round(fps * 1000) / 1000} frames a second`],
-    ['Length', `${duration} frames, ${showNumber(duration / fps)} s`],
-  ] as const;
+  const composition = useEditorState((state) => current({ ...state, project: seen(state) }));
+  const { id, width, height, rate, duration, tempo, range } = composition;
+  const project = () => editor.store.getState().project;
+  const set = (fields: CompositionFields) => editor.run(setComposition(project(), id, fields));
+  const setT = (next: typeof tempo) => editor.run(setTempo(project(), id, next));
+  const pixels = (text: string, now: number) => {
+    const reading = readNumber(text, now, 'px');
+    return reading.ok && (!Number.isInteger(reading.value) || reading.value < 1 || reading.value > 8192) ? { ok: false as const, why: 'A side is a whole number of pixels, 1 to 8192.' } : reading;
+  };
+  const time = (text: string, at: number, wrong: (at: number) => string | null) => {
+    const reading = readTypedTime(text, { at, rate, tempo });
+    if (!reading.ok) return reading;
+    const why = wrong(reading.at);
+    return why === null ? { ok: true as const, value: Math.round(reading.at), read: reading.read } : { ok: false as const, why };
+  };
+  const known = rate.join(',');
+  const ground: Colour = composition.background === null ? [0, 0, 0, 0] : ([...readCss(composition.background)] as unknown as Colour);
+  const hex = (colour: Colour) => `${hexOf(colour)}${colour[3] < 1 ? Math.round(colour[3] * 255).toString(16).padStart(2, '0') : ''}`;
   return (
-    <div className="flex flex-col gap-4 p-4">
+    <div className="flex flex-col gap-2.5 p-3">
       <header>
-        <h2 className="font-title text-[17px] font-semibold">{composition.name}</h2>
-        <p className="text-muted">Select a layer in the picture or the timeline to change it.</p>
+        <h2 className="max-w-72 font-title text-[17px] font-semibold"><InPlace key={id} label="Composition name" value={composition.name} onSet={(name) => set({ name })} /></h2>
+        <p className="px-1 text-muted">Select a layer in the picture or the timeline to change it.</p>
       </header>
-      <dl className="grid grid-cols-[84px_1fr] gap-y-1.5">
-        {facts.map(([name, value]) => <FactRow key={name} name={name} value={value} />)}
-      </dl>
-      <section>
-        <h3 className="pb-1.5 font-medium">Tempo</h3>
+      <Group title="Composition">
+        <Labelled name="Width"><TypedField label="Width of the composition" edited={String(width)} shown={`${width} px`} read={(text) => pixels(text, width)} onSet={(next: number) => set({ width: next })} onStep={(by, large) => set({ width: Math.max(1, Math.min(8192, width + by * (large ? 10 : 1))) })} /></Labelled>
+        <Labelled name="Height"><TypedField label="Height of the composition" edited={String(height)} shown={`${height} px`} read={(text) => pixels(text, height)} onSet={(next: number) => set({ height: next })} onStep={(by, large) => set({ height: Math.max(1, Math.min(8192, height + by * (large ? 10 : 1))) })} /></Labelled>
+        <Labelled name="Rate"><Select label="Rate" value={known} onChange={(next) => editor.run(setRate(project(), id, next.split(',').map(Number) as unknown as Rate))} options={RATES.some(([one]) => one === known) ? RATES : [[known, `${Math.round(framesPerSecond(rate) * 1000) / 1000} fps`], ...RATES]} /></Labelled>
+        <Labelled name="Length"><TypedField label="Length" title="Frames (300), seconds (10s), bars (8b)" edited={String(duration)} shown={`${duration} f, ${showNumber(duration / framesPerSecond(rate))} s`} onSet={(next: number) => editor.run(setDuration(project(), id, next))} read={(text) => time(text, duration, (at) => (at < 1 ? 'A composition lasts a frame at least.' : at > 10_000_000 ? 'That is longer than anybody waits.' : null))} /></Labelled>
+        <Labelled name="Plays from"><TypedField label="Play range from" edited={showNumber(range[0])} shown={`${showNumber(range[0])} f`} onSet={(next: number) => set({ range: [next, Math.max(next + 1, range[1])] })} read={(text) => time(text, range[0], (at) => (at < 0 || at >= duration ? `The range begins within 0 and ${duration - 1}.` : null))} /></Labelled>
+        <Labelled name="Plays to"><TypedField label="Play range to" edited={showNumber(range[1])} shown={`${showNumber(range[1])} f`} onSet={(next: number) => set({ range: [Math.min(range[0], next - 1), next] })} read={(text) => time(text, range[1], (at) => (at < 1 || at > duration ? `The range ends within 1 and ${duration}.` : null))} /></Labelled>
+        <Labelled name="Ground">
+          {composition.background === null
+            ? <Button className="justify-center" onClick={() => set({ background: '#14170f' })}>Clear: paint one</Button>
+            : <ColourField label="Ground" value={ground} onSet={(colour) => set({ background: hex(colour) })} onTry={(colour) => editor.lay(colour && setComposition(project(), id, { background: hex(colour) }))} />}
+        </Labelled>
+        {composition.background !== null ? <Button tone="plain" className="justify-self-start text-muted" onClick={() => set({ background: null })}>Leave it clear</Button> : <span />}
+        <label className="flex items-center gap-2 text-muted"><input type="checkbox" className="accent-leaf" checked={composition.loops} onChange={(event) => set({ loops: event.target.checked })} />Made to run round</label>
+      </Group>
+      <Group title="Tempo">
         {tempo ? (
-          <div className="grid grid-cols-[84px_120px] items-center gap-x-1.5 gap-y-1.5">
-            <span className="text-muted">Beats a minute</span>
-            <TypedField label="Beats a minute" edited={showNumber(tempo.bpm)} shown={`${showNumber(tempo.bpm)} bpm`} onSet={(bpm: number) => set({ ...tempo, bpm })} read={(text) => {
+          <>
+            <Labelled name="Beats a minute"><TypedField label="Beats a minute" edited={showNumber(tempo.bpm)} shown={`${showNumber(tempo.bpm)} bpm`} onSet={(bpm: number) => setT({ ...tempo, bpm })} read={(text) => {
               const reading = readNumber(text, tempo.bpm, 'bpm');
               return reading.ok && (reading.value < 20 || reading.value > 400) ? { ok: false, why: 'A tempo lies between 20 and 400 beats a minute.' } : reading;
-            }} />
-            <span className="text-muted">Beat 1 at</span>
-            <TypedField label="Frame of the first beat" edited={showNumber(tempo.offset)} shown={`${showNumber(tempo.offset)} f`} onSet={(offset: number) => set({ ...tempo, offset })} read={(text) => readNumber(text, tempo.offset, 'f')} />
-            <Button tone="plain" className="col-span-2 justify-self-start px-0 text-muted" onClick={() => set(null)}>Take the tempo away</Button>
-          </div>
+            }} /></Labelled>
+            <Labelled name="Beat 1 at"><TypedField label="Frame of the first beat" edited={showNumber(tempo.offset)} shown={`${showNumber(tempo.offset)} f`} onSet={(offset: number) => setT({ ...tempo, offset })} read={(text) => readNumber(text, tempo.offset, 'f')} /></Labelled>
+            <Button tone="plain" className="justify-self-start px-0 text-muted" onClick={() => setT(null)}>Take the tempo away</Button>
+          </>
         ) : (
-          <Button onClick={() => set({ bpm: 120, offset: 0, meter: [4, 4], map: null, origin: 'typed' })}>Give it a tempo</Button>
+          <Button className="justify-self-start" onClick={() => setT({ bpm: 120, offset: 0, meter: [4, 4], map: null, origin: 'typed' })}>Give it a tempo</Button>
         )}
-      </section>
+      </Group>
+      <MarkerList composition={composition} owner={composition} layer={null} />
+      <section className="border-t border-line pt-2.5"><h3 className="pb-1 font-medium">Note</h3><PlainInput label="Note on the composition" value={composition.note} placeholder="For whoever opens this next" onSet={(note) => set({ note })} /></section>
     </div>
-  );
-}
-
-function FactRow({ name, value }: { readonly name: string; readonly value: string }) {
-  return (
-    <>
-      <dt className="text-muted">{name}</dt>
-      <dd className="font-mono text-[12px]">{value}</dd>
-    </>
   );
 }

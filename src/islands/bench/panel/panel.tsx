@@ -1,65 +1,73 @@
 import { CornerDownRight } from 'lucide-react';
-import { channelsOfLayer, isDrawn, member, type FoundChannel, type Layer, type Project } from '../../../core/model';
-import { Button } from '../../../ui';
+import { memo, useDeferredValue, useMemo } from 'react';
+import { setLayerField } from '../../../core/commands';
+import { findChannel, isDrawn, member, type Composition, type Layer, type Project } from '../../../core/model';
+import { Button, InPlace } from '../../../ui';
 import { current, seen } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
+import type { EditorState } from '../editor/state';
 import { ChannelField } from './channel-field';
 import { CompositionPanel } from './composition-panel';
+import { Group } from './group';
+import { InkGroups } from './ink-group';
+import { LayerFacts } from './layer-facts';
+import { MarkerList } from './marker-list';
+import { ShapeGroup, TextGroup } from './own-groups';
 import { TimingStack } from './timing-stack';
 
-/** Channels that stand in the panel for each kind; what the painter does not paint yet is not shown. */
+/** More layers than this are not followed through a drag. */
+const MANY = 3;
 const POSE = ['x', 'y', 'scaleX', 'scaleY', 'rotation', 'skew', 'pivotX', 'pivotY', 'opacity'];
-const SHAPES: Readonly<Record<string, readonly string[]>> = {
-  rectangle: ['width', 'height', 'corner'], ellipse: ['width', 'height'], polygon: ['width', 'height', 'sides'], star: ['width', 'height', 'sides', 'inner'], path: ['outline'],
-};
-const INKS = ['fill.colour', 'stroke.colour', 'stroke.width', 'stroke.dashShift', 'stroke.trimFrom', 'stroke.trimTo', 'stroke.trimShift'];
 
-/** What can be changed on the selected layer. */
+/** What can be changed on what is selected: a layer, several at once, or the open composition. It follows drags and playing as it finds time: the picture and the timeline go first. */
 export function Panel() {
+  // Of many layers the numbers are mixed anyway: they wait until a drag is over.
+  const shown = (state: EditorState) => (state.selection.layers.length > MANY ? state.project : seen(state));
+  const project = useDeferredValue(useEditorState(shown));
+  const composition = useDeferredValue(useEditorState((state) => current({ ...state, project: shown(state) })));
+  const frame = useDeferredValue(useEditorState((state) => state.frame));
+  const selected = useDeferredValue(useEditorState((state) => state.selection.layers));
+  return <PanelOf project={project} composition={composition} frame={frame} selected={selected} />;
+}
+
+const PanelOf = memo(function PanelOf({ project, composition, frame, selected }: { readonly project: Project; readonly composition: Composition; readonly frame: number; readonly selected: readonly string[] }) {
   const editor = useEditor();
-  const project = useEditorState(seen);
-  const composition = useEditorState((state) => current({ ...state, project: seen(state) }));
-  const frame = useEditorState((state) => state.frame);
-  const selected = useEditorState((state) => state.selection.layers);
-  const layer = member(composition.layers.by, selected[0] ?? '');
+  const layers = useMemo(() => selected.flatMap((id) => member(composition.layers.by, id) ?? []), [selected, composition]);
+  const [layer] = layers;
   if (!layer) return <CompositionPanel />;
-  const field = (found: FoundChannel) => <ChannelField key={`${layer.id} ${found.name}`} project={project} composition={composition} layer={layer} found={found} frame={frame} />;
-  const groups = fieldsOf(layer);
+  const several = layers.length > 1;
+  const drawn = layers.every((one) => isDrawn(one.kind));
+  const placed = layers.every((one) => findChannel(one, 'position')?.channel);
+  const fields = { project, composition, layers, frame };
   return (
-    <div className="flex flex-col gap-3 p-4">
+    <div className="flex flex-col gap-2.5 p-3">
       <header className="flex items-center gap-2">
-        <h2 className="truncate font-title text-[17px] font-semibold">{layer.name}</h2>
-        <span className="min-w-0 grow truncate text-muted">{kindWords(project, layer)}{selected.length > 1 ? `, and ${selected.length - 1} more` : ''}</span>
-        {layer.kind === 'nest' && member(project.compositions.by, layer.source) && (
+        <h2 className="max-w-60 min-w-0 font-title text-[17px] font-semibold">
+          {several ? <span className="px-1">{layers.length} layers</span> : <InPlace key={layer.id} label="Layer name" value={layer.name} onSet={(name) => editor.run(setLayerField(editor.store.getState().project, composition.id, [layer.id], 'name', name))} />}
+        </h2>
+        <span className="min-w-0 grow truncate text-muted">{several ? kindsOf(layers) : kindWords(project, layer)}</span>
+        {!several && layer.kind === 'nest' && member(project.compositions.by, layer.source) && (
           <Button onClick={() => editor.openNest(layer.id)} title="Open this nest in place (Enter)"><CornerDownRight size={13} aria-hidden="true" /> Open</Button>
         )}
       </header>
-      {groups.map((group, i) => (
-        <div key={i} className={`grid grid-cols-2 gap-x-3 gap-y-1 ${i > 0 ? 'border-t border-line pt-3' : ''}`}>{group.map(field)}</div>
-      ))}
-      <div className="border-t border-line pt-3">
-        <TimingStack project={project} composition={composition} layer={layer} />
-      </div>
+      <LayerFacts project={project} composition={composition} layers={layers} />
+      {drawn && (
+        <Group title="Place">
+          {(placed ? ['position', ...POSE.slice(2)] : POSE).map((channel) => <ChannelField key={channel} {...fields} channel={channel} wide={channel === 'position'} />)}
+        </Group>
+      )}
+      <ShapeGroup {...fields} />
+      <TextGroup {...fields} />
+      <InkGroups {...fields} />
+      {!several && <div className="border-t border-line pt-2.5"><TimingStack project={project} composition={composition} layer={layer} /></div>}
+      {!several && <MarkerList composition={composition} owner={layer} layer={layer.id} />}
     </div>
   );
-}
+});
 
-function fieldsOf(layer: Layer): readonly (readonly FoundChannel[])[] {
-  const all = channelsOfLayer(layer);
-  const pick = (names: readonly string[]) => names.flatMap((name) => all.find((found) => found.name === name) ?? []);
-  const place = isDrawn(layer.kind) ? (all.find((found) => found.name === 'position')?.channel ? ['position', ...POSE.slice(2)] : POSE) : [];
-  const own = layer.kind === 'shape' ? SHAPES[layer.shape]! : layer.kind === 'text' ? ['text', 'size', 'leading', 'tracking', 'boxWidth'] : [];
-  const inks = layer.kind === 'shape' || layer.kind === 'text' ? INKS.filter((name) => inksNow(layer, name)) : [];
-  return [pick(place), pick([...own, ...inks])].filter((group) => group.length > 0);
-}
-
-/** Fields that change nothing as the layer is are left out: a dash shift without dashes, a trim without a stroke. */
-function inksNow(layer: Extract<Layer, { kind: 'shape' | 'text' }>, name: string): boolean {
-  if (name === 'fill.colour') return layer.fill.kind === 'flat';
-  const width = layer.stroke.channels.width;
-  const stroked = width !== undefined && (width.value > 0 || Object.keys(width.keys).length > 0);
-  if (name === 'stroke.dashShift') return stroked && layer.stroke.dash.length > 0;
-  return stroked || name === 'stroke.width';
+function kindsOf(layers: readonly Layer[]): string {
+  const names = [...new Set(layers.map((layer) => layer.kind))];
+  return names.length === 1 ? `all ${names[0] === 'null' ? 'nulls' : names[0] === 'text' ? 'text' : `${names[0]}s`}` : names.join(', ');
 }
 
 function kindWords(project: Project, layer: Layer): string {
@@ -68,7 +76,7 @@ function kindWords(project: Project, layer: Layer): string {
     case 'shape': return { rectangle: 'rectangle', ellipse: 'ellipse', polygon: 'polygon', star: 'star', path: 'drawn shape' }[layer.shape];
     case 'text': return 'text';
     case 'null': return 'null: a pose alone';
-    case 'image': return 'picture';
+    case 'image': return `picture ${member(project.assets.by, layer.source)?.name ?? 'that is missing'}`;
     default: return `${layer.kind}, kept and not played yet`;
   }
 }

@@ -1,5 +1,16 @@
 import type { Reading } from '../../../ui';
 
+/** How a typed number acts on each of several values: `+10` adds to each of them, `12` makes all the same. */
+export function readNumberForEach(text: string, now: readonly number[], unit: string): Reading<readonly number[]> {
+  const readings = now.map((value) => readNumber(text, value, unit));
+  const bad = readings.find((reading) => !reading.ok);
+  if (bad && !bad.ok) return bad;
+  const values = readings.map((reading) => (reading.ok ? reading.value : 0));
+  const same = values.every((value) => value === values[0]);
+  const [first] = readings;
+  return { ok: true, value: values, read: same && first?.ok ? first.read : `${values.length} values, each by its own` };
+}
+
 /** A number as people type it in a field: `12`, `*2`, `+10`, `(3+4)/2`, with or without its unit behind it. */
 export function readNumber(text: string, now: number, unit: string): Reading<number> {
   const bare = text.trim().replace(/,/g, '.');

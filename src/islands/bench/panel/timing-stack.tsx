@@ -1,10 +1,10 @@
-import { Plus, X } from 'lucide-react';
-import { useEffect, useRef } from 'react';
-import { addOperator, deleteOperator, setOperator } from '../../../core/commands';
+import { ChevronDown, ChevronUp, Plus, X } from 'lucide-react';
+import { memo, useEffect, useRef } from 'react';
+import { addOperator, deleteOperator, moveOperator, setOperator } from '../../../core/commands';
 import { timingOf } from '../../../core/evaluate';
 import { hasContentTime, inOrder, type Composition, type Layer, type OperatorEntry, type Project } from '../../../core/model';
 import { OPERATORS, operatorOf, type OperatorField } from '../../../core/timing';
-import { Button, IconButton, Menu, TypedField, type Reading } from '../../../ui';
+import { Button, IconButton, Menu, Select, TypedField, type Reading } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
 import { MapGlyph } from './map-glyph';
@@ -13,7 +13,7 @@ import { readNumber, showNumber } from './read-number';
 type Props = { readonly project: Project; readonly composition: Composition; readonly layer: Layer };
 
 /** The operators on a layer, in the order that time falls through them. */
-export function TimingStack({ project, composition, layer }: Props) {
+export const TimingStack = memo(function TimingStack({ project, composition, layer }: Props) {
   const editor = useEditor();
   const { source } = timingOf(project, composition, layer);
   const nodes = inOrder(layer.timing);
@@ -40,7 +40,7 @@ export function TimingStack({ project, composition, layer }: Props) {
       </div>
     </section>
   );
-}
+});
 
 function OperatorRow({ project, composition, layer, node, length }: Props & { readonly node: OperatorEntry; readonly length: number }) {
   const editor = useEditor();
@@ -62,6 +62,9 @@ function OperatorRow({ project, composition, layer, node, length }: Props & { re
         <button type="button" role="switch" aria-checked={!node.off} aria-label={`${title} is on`} title={node.off ? 'Off: passed over' : 'On'} disabled={layer.locked} onClick={() => set({ off: !node.off })} className={`h-6 w-10 shrink-0 rounded-full p-1 ${node.off ? 'bg-lifted' : 'bg-leaf'}`}>
           <span aria-hidden="true" className={`block size-4 rounded-full bg-ground transition-transform ${node.off ? '' : 'translate-x-4'}`} />
         </button>
+        {layer.timing.order.length > 1 && ([-1, 1] as const).map((by) => (
+          <IconButton key={by} className="h-6 -mx-1.5" label={`Move ${title} ${by < 0 ? 'up' : 'down'}`} disabled={layer.locked || layer.timing.order[by < 0 ? 0 : layer.timing.order.length - 1] === node.id} onClick={() => editor.run(moveOperator(editor.store.getState().project, composition.id, layer.id, node.id, by))}>{by < 0 ? <ChevronUp size={13} /> : <ChevronDown size={13} />}</IconButton>
+        ))}
         <IconButton label={`Take ${title} off`} disabled={layer.locked} onClick={() => editor.run(deleteOperator(editor.store.getState().project, composition.id, layer.id, node.id))}><X size={13} /></IconButton>
       </div>
       {definition && (
@@ -82,12 +85,10 @@ function OperatorInput({ title, field, value, onSet, disabled }: { readonly titl
   const none = field.unit === 'plays' ? 'endless' : 'its end';
   if (field.choices) {
     return (
-      <label className="grid grid-cols-[64px_minmax(0,1fr)] items-center gap-1.5">
+      <div className="grid grid-cols-[64px_minmax(0,1fr)] items-center gap-1.5">
         <span className="truncate text-muted" title={field.label}>{field.label}</span>
-        <select aria-label={label} value={String(value)} disabled={disabled} onChange={(event) => onSet(event.target.value)} onKeyDown={(event) => event.stopPropagation()} className="min-w-0 rounded-md bg-panel px-1 py-1 text-[12px]">
-          {field.choices.map((choice) => <option key={choice} value={choice}>{CHOICES[choice] ?? choice}</option>)}
-        </select>
-      </label>
+        <Select label={label} tone="inset" value={String(value)} disabled={disabled} onChange={onSet} options={field.choices.map((choice) => [choice, CHOICES[choice] ?? choice] as const)} />
+      </div>
     );
   }
   const number = typeof value === 'number' ? value * factor : 0;

@@ -1,28 +1,67 @@
 import { transform } from '../../../core/display';
 import type { ShownLayer } from '../../../core/evaluate';
+import { cornersOf, type Point, type SelectionBox } from './selection-box';
+import { PIVOT_KNOB, type Grip } from './grips';
+import type { Caught } from './guides';
 
-/** The outline of selected layers as they lie in the picture on screen. */
-export function Handles({ layers, scale }: { readonly layers: readonly ShownLayer[]; readonly scale: number }) {
+type Props = {
+  readonly layers: readonly ShownLayer[];
+  readonly box: SelectionBox | null;
+  readonly grips: readonly { readonly grip: Grip; readonly at: Point }[];
+  readonly hovered: Grip | null;
+  readonly toScreen: (point: Point) => Point;
+};
+
+/** Outlines of what is selected as it lies on the screen, and the grips to change it by. */
+export function Handles({ layers, box, grips, hovered, toScreen }: Props) {
   return (
-    <svg className="pointer-events-none absolute inset-0 size-full overflow-visible" aria-hidden="true">
-      {layers.map((layer) => <Outline key={layer.id} layer={layer} scale={scale} />)}
-    </svg>
+    <g>
+      {layers.map((layer) => <Outline key={layer.id} layer={layer} toScreen={toScreen} faint={layers.length > 1} />)}
+      {box && !box.single && <path d={pathOf(cornersOf(box).map(toScreen))} stroke="var(--color-leaf)" strokeWidth="1.5" strokeDasharray="5 4" fill="none" />}
+      {grips.map(({ grip, at }) => <GripMark key={JSON.stringify(grip)} grip={grip} at={at} lit={hovered !== null && JSON.stringify(hovered) === JSON.stringify(grip)} />)}
+    </g>
   );
 }
 
-function Outline({ layer: { matrix, bounds }, scale }: { readonly layer: ShownLayer; readonly scale: number }) {
-  const at = (x: number, y: number) => transform(matrix, x, y).map((value) => value * scale) as unknown as readonly [number, number];
-  const [ox, oy] = at(0, 0);
-  if (!bounds) {
-    // A null has no content: a small cross stands where it is.
-    return <path d={`M${ox - 9} ${oy}h18M${ox} ${oy - 9}v18`} stroke="var(--color-leaf)" strokeWidth="1.5" />;
+function pathOf(points: readonly Point[]): string {
+  return `M${points.map((point) => point.join(' ')).join('L')}Z`;
+}
+
+function Outline({ layer: { matrix, bounds }, toScreen, faint }: { readonly layer: ShownLayer; readonly toScreen: (point: Point) => Point; readonly faint: boolean }) {
+  const [ox, oy] = toScreen(transform(matrix, 0, 0));
+  // A null has no content: a small cross stands where it is.
+  if (!bounds) return <path d={`M${ox - 9} ${oy}h18M${ox} ${oy - 9}v18`} stroke="var(--color-leaf)" strokeWidth="1.5" />;
+  return <path d={pathOf(cornersOf({ matrix, bounds }).map(toScreen))} stroke="var(--color-leaf)" strokeWidth={faint ? 1 : 1.5} strokeOpacity={faint ? 0.7 : 1} fill="none" />;
+}
+
+function GripMark({ grip, at: [x, y], lit }: { readonly grip: Grip; readonly at: Point; readonly lit: boolean }) {
+  const inside = lit ? 'var(--color-leaf)' : 'var(--color-ground)';
+  switch (grip.kind) {
+    case 'size':
+      return grip.u !== 0.5 && grip.v !== 0.5
+        ? <circle cx={x} cy={y} r="4.5" fill={inside} stroke="var(--color-leaf)" strokeWidth="1.5" />
+        : <circle cx={x} cy={y} r="2.75" fill={inside} stroke="var(--color-leaf)" strokeWidth="1.25" />;
+    case 'turn':
+      return <g fill="none" stroke="var(--color-leaf)" strokeWidth={lit ? 2.5 : 1.5}><circle cx={x} cy={y} r="7" fill="var(--color-ground)" fillOpacity="0.6" stroke="none" /><path d={`M${x - 4.5} ${y + 2.5}a5 5 0 1 1 4 2.5m0 0l3-2.2m-3 2.2l2.4 2.6`} strokeLinecap="round" strokeLinejoin="round" /></g>;
+    case 'lean':
+      return <path d={`M${x - 7} ${y + 3}l3-6h11l-3 6z`} fill={inside} stroke="var(--color-leaf)" strokeWidth="1.25" strokeLinejoin="round" />;
+    case 'pivot': {
+      const [px, py] = [x - PIVOT_KNOB[0], y - PIVOT_KNOB[1]];
+      return (
+        <g fill="none" stroke="var(--color-paper)" strokeWidth="1.25">
+          <circle cx={px} cy={py} r="4.5" stroke="var(--color-deep)" strokeWidth="3" /><circle cx={px} cy={py} r="4.5" />
+          <path d={`M${px - 8} ${py}h3.5M${px + 4.5} ${py}h3.5M${px} ${py - 8}v3.5M${px} ${py + 4.5}v3.5M${px - 3.2} ${py + 3.2}L${x} ${y}`} />
+          <circle cx={x} cy={y} r={lit ? 4 : 3} fill="var(--color-paper)" stroke="var(--color-deep)" />
+        </g>
+      );
+    }
   }
-  const [left, top, right, bottom] = bounds;
-  const corners = [at(left, top), at(right, top), at(right, bottom), at(left, bottom)];
-  return (
-    <g stroke="var(--color-leaf)" strokeWidth="1.5" fill="none">
-      <path d={`M${corners.map((corner) => corner.join(' ')).join('L')}Z`} />
-      {corners.map(([x, y], i) => <rect key={i} x={x - 2.5} y={y - 2.5} width="5" height="5" fill="var(--color-ground)" transform={`rotate(45 ${x} ${y})`} />)}
-    </g>
-  );
+}
+
+/** Lines that a drag has caught, right across the room. */
+export function CaughtLines({ caught, toScreen, room }: { readonly caught: readonly Caught[]; readonly toScreen: (point: Point) => Point; readonly room: readonly [number, number] }) {
+  return caught.map(({ axis, at }) => {
+    const [x, y] = toScreen([at, at]);
+    return <path key={`${axis}${at}`} d={axis === 'x' ? `M${x} 0V${room[1]}` : `M0 ${y}H${room[0]}`} stroke="var(--color-sky)" strokeWidth="1" strokeDasharray="6 3" />;
+  });
 }

@@ -1,34 +1,54 @@
-import { useEffect, useLayoutEffect, useRef, useState, type PointerEvent } from 'react';
-import { invert, transform } from '../../../core/display';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { member } from '../../../core/model';
-import { current } from '../editor/editor';
+import { current, seen } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
-import { gestureIds } from '../editor/fresh-id';
-import { dragLayers } from './drag-layers';
-import { fitPicture } from './fit';
-import { Handles } from './handles';
+import { CaughtLines, Handles } from './handles';
+import { FillEnds } from './fill-ends';
+import { gripAt, gripWords, gripsOf, type Grip } from './grips';
+import type { Caught } from './guides';
+import { motionPath } from './motion-path';
+import { PictureOverlays } from './overlays';
+import { PathPoints } from './path-points';
+import { Pen } from './pen';
+import { panPicture, placePicture, zoomPictureAt } from './place-picture';
+import { doubleClick, nudgeOf, openMenu, pivotOf, pressPicture, type PressContext } from './press-picture';
+import { selectionBox, type Point } from './selection-box';
+import { TextEditor } from './text-editor';
 
-/** How far the pointer must go before a press is a drag, in pixels. */
-const SLACK = 3;
+const LESS = { whole: 1, half: 2, quarter: 4, needed: 1 } as const;
 
-/** The open composition at the playhead: click selects, drag moves, double-click opens a nest. */
+/** The open composition at the playhead, and everything that can be taken hold of on it. */
 export function Picture() {
   const editor = useEditor();
   const room = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const [space, setSpace] = useState<readonly [number, number]>([0, 0]);
+  const space = useEditorState((state) => state.rooms.picture);
   const [told, setTold] = useState<string | null>(null);
+  const [caught, setCaught] = useState<readonly Caught[]>([]);
+  const [marquee, setMarquee] = useState<readonly [number, number, number, number] | null>(null);
+  const [hovered, setHovered] = useState<Grip | null>(null);
   const composition = useEditorState((state) => current(state));
+  const project = useEditorState(seen);
   const shown = useEditorState((state) => state.shown);
   const selected = useEditorState((state) => state.selection.layers);
   const playing = useEditorState((state) => state.playing);
-  const fit = fitPicture(space, composition, 14);
+  const frame = useEditorState((state) => state.frame);
+  const view = useEditorState((state) => state.picture);
+  const overlays = useEditorState((state) => state.overlays);
+  const tool = useEditorState((state) => state.tool);
+  const typing = useEditorState((state) => state.typing);
+  const bending = useEditorState((state) => state.bending);
+  useEditorState((state) => state.groupPivot);
+  const quality = useEditorState((state) => state.settings.quality);
+  const density = typeof window === 'undefined' ? 1 : window.devicePixelRatio || 1;
+  const place = placePicture(space, composition, view, density, LESS[quality]);
+  const { scale, origin, region, device, matrix } = place;
 
   useLayoutEffect(() => {
-    const observer = new ResizeObserver(([entry]) => entry && setSpace([entry.contentRect.width, entry.contentRect.height]));
+    const observer = new ResizeObserver(([entry]) => entry && editor.set({ rooms: { ...editor.store.getState().rooms, picture: [Math.floor(entry.contentRect.width), Math.floor(entry.contentRect.height)] } }));
     observer.observe(room.current!);
     return () => observer.disconnect();
-  }, []);
+  }, [editor]);
 
   useEffect(() => {
     // A canvas can be handed over once; it lives as long as the Bench does.
@@ -39,118 +59,80 @@ export function Picture() {
   }, [editor]);
 
   const sized = space[0] > 0;
+  const painted = `${device.join('x')} ${matrix.join(' ')}`;
   useEffect(() => {
     if (!sized) return;
-    const density = window.devicePixelRatio || 1;
-    editor.picture.setSize(Math.round(fit.width * density), Math.round(fit.height * density));
-    const { way, frame, transient } = editor.store.getState();
-    editor.picture.show({ composition: way[way.length - 1]!.composition, frame, transient });
-  }, [editor, sized, fit.width, fit.height, composition.id]);
+    editor.picture.setSize(device[0], device[1], matrix);
+    editor.look();
+    // The words stand for the numbers: arrays are new at every turn.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [editor, sized, painted, composition.id]);
 
-  const place = (event: PointerEvent | React.MouseEvent) => {
-    const box = canvas.current!.getBoundingClientRect();
-    return [(event.clientX - box.left) / fit.scale, (event.clientY - box.top) / fit.scale] as const;
-  };
-
-  /** Inside the box of a layer that is selected already: then it is that one which is meant. */
-  const isOnSelected = ([x, y]: readonly [number, number]): boolean => (shown?.layers ?? []).some((layer) => {
-    const back = selected.includes(layer.id) && layer.bounds ? invert(layer.matrix) : null;
-    if (!back || !layer.bounds) return false;
-    const [px, py] = transform(back, x, y);
-    return px >= layer.bounds[0] && px <= layer.bounds[2] && py >= layer.bounds[1] && py <= layer.bounds[3];
-  });
-
-  const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {
-    if (event.button !== 0 || playing) return;
-    const start = place(event);
-    const from = [event.clientX, event.clientY] as const;
-    const { way, frame } = editor.store.getState();
-    const target = event.currentTarget;
-    target.setPointerCapture(event.pointerId);
-    const ids = gestureIds();
-    let now = from;
-    let moved = false;
-    let done = false;
-    // On what is selected, a drag begins at once; elsewhere the layer under the pointer is asked for first.
-    let ready = isOnSelected(start) && !event.shiftKey;
-    const onSelected = ready;
-    const picked = editor.picture.pick({ composition: way[way.length - 1]!.composition, frame, transient: null }, start[0], start[1]);
-
-    const draft = () => {
+  // Wheel listeners must be allowed to keep the page from zooming, which React's may not.
+  useEffect(() => {
+    const element = room.current!;
+    const onWheel = (event: WheelEvent) => {
+      event.preventDefault();
+      const { left, top } = element.getBoundingClientRect();
       const state = editor.store.getState();
-      const by = [(now[0] - from[0]) / fit.scale, (now[1] - from[1]) / fit.scale] as const;
-      return { by, draft: dragLayers(state.project, current(state), state.selection.layers, by, { frame: state.frame, keying: state.keying, newId: ids() }) };
+      const size = [element.clientWidth, element.clientHeight] as const;
+      if (event.ctrlKey || event.metaKey) return editor.set({ picture: zoomPictureAt(size, current(state), state.picture, [event.clientX - left, event.clientY - top], Math.exp(-event.deltaY * 0.0022)) });
+      const [dx, dy] = event.shiftKey ? [event.deltaY, 0] : [event.deltaX, event.deltaY];
+      if (state.picture.zoom !== null) editor.set({ picture: panPicture(size, current(state), state.picture, -dx, -dy) });
     };
-    const lay = () => {
-      if (!ready || !moved || done) return;
-      const { by, draft: change } = draft();
-      editor.lay(change);
-      setTold(change ? `${change.label}: ${Math.round(by[0])}, ${Math.round(by[1])} px` : null);
-    };
-    const select = (layer: string | null) => {
-      const { selection } = editor.store.getState();
-      const open = current(editor.store.getState());
-      if (layer !== null && member(open.layers.by, layer)?.locked) return;
-      if (event.shiftKey && layer !== null) {
-        const without = selection.layers.filter((id) => id !== layer);
-        editor.select({ layers: without.length < selection.layers.length ? without : [...selection.layers, layer], keys: [], operator: null });
-      } else if (!selection.layers.includes(layer ?? '')) editor.select({ layers: layer === null ? [] : [layer], keys: [], operator: null });
-    };
-    void picked.then((layer) => {
-      if (onSelected) return;
-      select(layer);
-      ready = layer !== null;
-      if (done && moved && ready) editor.run(draft().draft);
-      else lay();
-    });
+    element.addEventListener('wheel', onWheel, { passive: false });
+    return () => element.removeEventListener('wheel', onWheel);
+  }, [editor]);
 
-    const move = (next: globalThis.PointerEvent) => {
-      const axis = next.shiftKey && moved;
-      const [dx, dy] = [next.clientX - from[0], next.clientY - from[1]];
-      now = axis ? (Math.abs(dx) > Math.abs(dy) ? [next.clientX, from[1]] : [from[0], next.clientY]) : [next.clientX, next.clientY];
-      moved ||= Math.hypot(dx, dy) > SLACK;
-      lay();
-    };
-    const end = (keep: boolean) => {
-      done = true;
-      target.removeEventListener('pointermove', move);
-      target.removeEventListener('pointerup', up);
-      target.removeEventListener('pointercancel', cancel);
-      window.removeEventListener('keydown', escape, true);
-      setTold(null);
-      if (keep && moved && ready) editor.run(draft().draft);
-      else editor.lay(null);
-      // A click without a drag means the layer under the pointer, also when another one was selected.
-      if (keep && !moved && onSelected) void picked.then(select);
-    };
-    const up = () => end(true);
-    const cancel = () => end(false);
-    const escape = (key: KeyboardEvent) => {
-      if (key.key !== 'Escape') return;
-      key.stopPropagation();
-      moved = false;
-      end(false);
-    };
-    target.addEventListener('pointermove', move);
-    target.addEventListener('pointerup', up);
-    target.addEventListener('pointercancel', cancel);
-    window.addEventListener('keydown', escape, true);
+  const toScreen = ([x, y]: Point): Point => [origin[0] + x * scale, origin[1] + y * scale];
+  const toPicture = (event: { readonly clientX: number; readonly clientY: number }): Point => {
+    const box = room.current!.getBoundingClientRect();
+    return [(event.clientX - box.left - origin[0]) / scale, (event.clientY - box.top - origin[1]) / scale];
   };
 
-  const onDoubleClick = () => {
-    const [only] = editor.store.getState().selection.layers;
-    if (only !== undefined) editor.openNest(only);
-  };
+  const isShown = !playing && shown?.composition === composition.id;
+  const marked = isShown ? shown.layers.filter((layer) => selected.includes(layer.id)) : [];
+  const free = marked.filter((layer) => !member(composition.layers.by, layer.id)?.locked);
+  const box = selectionBox(free);
+  const only = marked.length === 1 ? member(member(project.compositions.by, composition.id)!.layers.by, marked[0]!.id) : undefined;
+  const written = typing === null ? undefined : member(member(project.compositions.by, composition.id)!.layers.by, typing);
+  const context: PressContext = { editor, place, room: space, shown: isShown ? shown.layers : [], box, toScreen, toPicture, setTold, setCaught, setMarquee };
+  const pivot = box && pivotOf(context, project);
+  const grips = box && pivot && tool.kind === 'choose' && !bending ? gripsOf(box, pivot, toScreen) : [];
+  const paths = overlays.path && !playing ? (selected.length > 4 ? [] : selected).flatMap((id) => { const open = member(project.compositions.by, composition.id)!; const layer = member(open.layers.by, id); const path = layer && motionPath(project, open, layer); return path ? [path] : []; }) : [];
 
-  const marked = playing || shown?.composition !== composition.id ? [] : shown.layers.filter((layer) => selected.includes(layer.id));
+  const hover = (event: React.PointerEvent) => {
+    if (event.buttons !== 0) return;
+    const box = room.current!.getBoundingClientRect();
+    const grip = gripAt(grips, [event.clientX - box.left, event.clientY - box.top]);
+    if (JSON.stringify(grip) !== JSON.stringify(hovered)) setHovered(grip);
+  };
+  const cursor = hovered ? (hovered.kind === 'turn' ? 'alias' : hovered.kind === 'pivot' ? 'crosshair' : hovered.kind === 'lean' ? 'ew-resize' : 'nwse-resize') : tool.kind === 'choose' ? 'default' : 'crosshair';
   return (
-    <div ref={room} role="application" aria-label="Picture" className="relative min-h-0 grow touch-none overflow-hidden bg-deep" onPointerDown={onPointerDown} onDoubleClick={onDoubleClick}>
-      <div className="absolute" style={{ left: fit.left, top: fit.top, width: fit.width, height: fit.height }}>
-        <canvas ref={canvas} data-frame-shown={shown?.frame} data-scale={fit.scale} style={{ width: fit.width, height: fit.height }} className="clear-ground block" />
-        <Handles layers={marked} scale={fit.scale} />
-      </div>
+    <div
+      ref={room} role="application" aria-label="Picture" tabIndex={0} style={{ cursor }}
+      title={hovered ? gripWords(hovered) : undefined}
+      className="relative min-h-0 grow touch-none overflow-hidden bg-deep outline-none focus-visible:ring-1 focus-visible:ring-leaf focus-visible:ring-inset"
+      onPointerDown={(event) => pressPicture(context, event, grips)}
+      onPointerMove={hover}
+      onKeyDown={(event) => nudgeOf(context, event)}
+      onDoubleClick={(event) => doubleClick(context, event)}
+      onContextMenu={(event) => openMenu(context, event)}
+    >
+      <canvas ref={canvas} data-frame-shown={shown?.frame} data-shown={shown?.count} data-scale={scale} data-origin={origin.join(' ')} style={{ left: region.left, top: region.top, width: region.width, height: region.height, imageRendering: view.pixels ? 'pixelated' : 'auto' }} className="clear-ground absolute block" />
+      <svg className="pointer-events-none absolute inset-0 size-full">
+        <PictureOverlays composition={composition} overlays={overlays} paths={paths} frame={frame} toScreen={toScreen} />
+        {!bending && <Handles layers={marked} box={box} grips={grips} hovered={hovered} toScreen={toScreen} />}
+        {only && marked[0] && tool.kind === 'choose' && <FillEnds project={project} composition={member(project.compositions.by, composition.id)!} layer={only} shown={marked[0]} frame={frame} toScreen={toScreen} toPicture={toPicture} />}
+        {only && marked[0] && bending === only.id && <PathPoints project={project} composition={member(project.compositions.by, composition.id)!} layer={only} shown={marked[0]} frame={frame} toScreen={toScreen} toPicture={toPicture} />}
+        <CaughtLines caught={caught} toScreen={toScreen} room={space} />
+        {marquee && <rect x={Math.min(marquee[0], marquee[2])} y={Math.min(marquee[1], marquee[3])} width={Math.abs(marquee[2] - marquee[0])} height={Math.abs(marquee[3] - marquee[1])} fill="var(--color-leaf)" fillOpacity="0.12" stroke="var(--color-leaf)" />}
+        {tool.kind === 'pen' && <Pen toScreen={toScreen} toPicture={toPicture} scale={scale} />}
+      </svg>
+      {written?.kind === 'text' && <TextEditor key={written.id} layer={written} shown={shown?.layers.find((layer) => layer.id === written.id)} scale={scale} toScreen={toScreen} />}
       {told && <output className="absolute bottom-2 left-1/2 -translate-x-1/2 rounded-md bg-ground/90 px-2.5 py-1 font-mono text-[12px] whitespace-nowrap">{told}</output>}
       {shown?.tooMuch && <p className="absolute top-2 left-2 rounded-md bg-ground/90 px-2 py-1 text-rust">This frame is made of more layers than can be painted; the rest is left out.</p>}
+      {isShown && composition.layers.order.length === 0 && tool.kind === 'choose' && <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-muted">Drop pictures here, or draw: rectangle, path, text below.</p>}
     </div>
   );
 }

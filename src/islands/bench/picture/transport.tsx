@@ -1,10 +1,17 @@
-import { CircleDot, Pause, Play, SkipBack, SkipForward } from 'lucide-react';
+import { CircleDot, Pause, Play, Plus, Repeat2, SkipBack, SkipForward } from 'lucide-react';
 import { framesPerSecond } from '../../../core/time';
 import { IconButton } from '../../../ui';
+import { actionOf, titleOf } from '../editor/actions';
+import { ActionButton } from '../action-button';
 import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 
-/** Playing, and whether changes become keys. */
+const NEW = [['new.rectangle', 'new.ellipse', 'new.polygon', 'new.star'], ['new.path', 'new.text'], ['new.null', 'project.composition'], ['project.media']] as const;
+const LOOK = [['picture.fit', 'picture.whole', 'picture.closer', 'picture.farther'], ['picture.pixels', 'picture.ground'], ['picture.thirds', 'picture.safe', 'picture.path']] as const;
+const QUALITY = [['play.quality-whole', 'play.quality-half', 'play.quality-quarter', 'play.quality-needed'], ['play.returns', 'play.around', 'play.range-from', 'play.range-to', 'play.range-whole']] as const;
+const QUALITY_WORDS = { whole: 'Whole', half: 'Half', quarter: 'Quarter', needed: 'As needed' } as const;
+
+/** Playing, whether changes become keys, what can be added, and how the picture is looked at. */
 export function Transport() {
   const editor = useEditor();
   const playing = useEditorState((state) => state.playing);
@@ -12,26 +19,38 @@ export function Transport() {
   const composition = useEditorState((state) => current(state));
   const ready = useEditorState((state) => state.ready);
   const played = useEditorState((state) => state.played);
+  const quality = useEditorState((state) => state.settings.quality);
+  const tool = useEditorState((state) => state.tool);
+  const view = useEditorState((state) => state.picture);
   const [from, to] = composition.range;
   const painted = ready?.composition === composition.id ? ready.frames.slice(from, to).reduce((sum, one) => sum + one, 0) : 0;
+  const toolTitle = tool.kind === 'choose' ? null : titleOf(actionOf(tool.kind === 'shape' ? `new.${tool.shape}` : tool.kind === 'pen' ? 'new.path' : 'new.text'), editor.store.getState());
   return (
-    <div className="flex h-9 shrink-0 items-center gap-2 px-3 pb-1">
+    <div className="flex h-9 shrink-0 items-center gap-1 px-2 pb-1">
       <IconButton label="To the first frame" hint="Home" onClick={() => editor.seek(0)}><SkipBack size={16} /></IconButton>
       <IconButton label={playing ? 'Stop' : 'Play'} hint="Space" onClick={editor.togglePlay}>{playing ? <Pause size={18} /> : <Play size={18} />}</IconButton>
       <IconButton label="To the last frame" hint="End" onClick={() => editor.seek(composition.duration - 1)}><SkipForward size={16} /></IconButton>
+      <IconButton label="Play around here" hint="Shift+Space" onClick={editor.playAround}><Repeat2 size={16} /></IconButton>
       <button
         type="button"
         aria-pressed={keying}
         title="Keying: while it is on, changes become keys at the playhead (R)"
-        onClick={() => editor.store.setState({ keying: !keying })}
-        className={`ml-1 inline-flex h-7 shrink-0 items-center gap-1.5 rounded-full px-3 text-[12.5px] font-semibold whitespace-nowrap ${keying ? 'bg-rust text-deep' : 'bg-raised text-paper hover:bg-lifted'}`}
+        onClick={() => editor.set({ keying: !keying })}
+        className={`mx-1 inline-flex h-7 shrink-0 items-center gap-1.5 rounded-full px-3 text-[12.5px] font-semibold whitespace-nowrap ${keying ? 'bg-rust text-deep' : 'bg-raised text-paper hover:bg-lifted'}`}
       >
         <CircleDot size={13} aria-hidden="true" />
         {keying ? 'Keying is on' : 'Keying is off'}
       </button>
-      <span className="ml-auto truncate text-[12px] text-muted" data-ready={painted} data-played={played ? JSON.stringify(played) : undefined}>
-        {Math.round(framesPerSecond(composition.rate) * 1000) / 1000} fps, {painted} of {Math.round(to - from)} frames ready
+      <ActionButton label="Add something new" groups={NEW} lit={toolTitle !== null}><Plus size={14} aria-hidden="true" />{toolTitle ?? 'New'}</ActionButton>
+      <ActionButton label="How the picture is looked at" groups={LOOK}><ZoomWords zoom={view.zoom} /></ActionButton>
+      <ActionButton label="Quality and playing" groups={QUALITY}>{QUALITY_WORDS[quality]}</ActionButton>
+      <span className="ml-auto truncate text-[12px] text-muted" title={`${Math.round(framesPerSecond(composition.rate) * 1000) / 1000} frames a second; ${painted} of ${Math.round(to - from)} frames of the play range are painted`} data-ready={painted} data-played={played ? JSON.stringify(played) : undefined}>
+        {Math.round(framesPerSecond(composition.rate) * 1000) / 1000} fps, {painted}/{Math.round(to - from)} ready
       </span>
     </div>
   );
+}
+
+function ZoomWords({ zoom }: { readonly zoom: number | null }) {
+  return zoom === null ? 'Fitted' : `${Math.round(zoom * 100)} %`;
 }

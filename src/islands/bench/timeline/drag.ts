@@ -1,17 +1,23 @@
-import { moveKeys, slideLayers, trimLayers, type Draft, type KeyRef } from '../../../core/commands';
-import { member, type Project } from '../../../core/model';
+import {
+  framesOf, keysOf, NO_MOMENTS, shiftLimits, shiftMoments, stretchFactor, stretchLayers, withRipple, withTogether, type Draft, type KeyRef, type MarkerRef, type Moments,
+} from '../../../core/commands';
+import { inOrder, inTime, member, type Composition, type Project } from '../../../core/model';
+import { frameOfBeat, beatAt } from '../../../core/time';
 import type { Selection } from '../editor/state';
 import type { Hit } from './hit-test';
+import { keyedChannels } from './rows';
 
 /** What a press in the tracks begins; decided once, when the pointer goes down. */
 export type Drag =
   | { readonly kind: 'pan' }
   | { readonly kind: 'moveKeys'; readonly refs: readonly KeyRef[] }
+  | { readonly kind: 'moveMarkers'; readonly refs: readonly MarkerRef[] }
   | { readonly kind: 'slide'; readonly layers: readonly string[] }
   | { readonly kind: 'trim'; readonly layers: readonly string[]; readonly end: 'start' | 'end' }
+  | { readonly kind: 'stretch'; readonly layers: readonly string[]; readonly end: 'start' | 'end' }
   | { readonly kind: 'marquee' };
 
-/** First match wins: pan (middle button), pegs, a bar's end, a bar, marquee. What is selected already moves together. */
+/** First match wins: pan (middle button), pegs, markers, a bar's grips, a bar, marquee. What is selected already moves together. */
 export function classifyDrag(hit: Hit, middle: boolean, selection: Selection): Drag {
   if (middle) return { kind: 'pan' };
   const together = (layer: string) => (selection.layers.includes(layer) ? selection.layers : [layer]);
@@ -20,7 +26,12 @@ export function classifyDrag(hit: Hit, middle: boolean, selection: Selection): D
       const chosen = new Set(selection.keys.map(keyName));
       return { kind: 'moveKeys', refs: hit.refs.some((ref) => chosen.has(keyName(ref))) ? selection.keys : hit.refs };
     }
+    case 'marker': {
+      const known = selection.markers.some((ref) => ref.layer === hit.ref.layer && ref.marker === hit.ref.marker);
+      return { kind: 'moveMarkers', refs: known ? selection.markers : [hit.ref] };
+    }
     case 'trim': return { kind: 'trim', layers: together(hit.layer), end: hit.end };
+    case 'stretch': return { kind: 'stretch', layers: together(hit.layer), end: hit.end };
     case 'bar': return { kind: 'slide', layers: together(hit.layer) };
     case 'row':
     case 'nothing': return { kind: 'marquee' };
@@ -31,32 +42,132 @@ export function keyName({ layer, channel, key }: KeyRef): string {
   return JSON.stringify([layer, channel, key]);
 }
 
-/** The change that a drag has come to after a number of whole frames. */
-export function draftOf(drag: Drag, project: Project, composition: string, by: number): Draft | null {
+export type Switches = { readonly ripple: boolean; readonly together: boolean };
+
+/** Everything that a drag moves: what was taken hold of, what stands at the same moment (Together) and what comes later (Ripple). */
+export function momentsOf(drag: Drag, composition: Composition, { ripple, together }: Switches): Moments | null {
+  const own = ownMoments(drag);
+  if (!own) return null;
+  const beside = together ? withTogether(composition, own) : own;
+  return ripple ? withRipple(composition, beside) : beside;
+}
+
+function ownMoments(drag: Drag): Moments | null {
   switch (drag.kind) {
-    case 'moveKeys': return moveKeys(project, composition, drag.refs, by);
-    case 'slide': return slideLayers(project, composition, drag.layers, by);
-    case 'trim': return trimLayers(project, composition, drag.layers, drag.end, by);
+    case 'moveKeys': return { ...NO_MOMENTS, keys: drag.refs };
+    case 'moveMarkers': return { ...NO_MOMENTS, markers: drag.refs };
+    case 'slide': return { ...NO_MOMENTS, slide: drag.layers };
+    case 'trim': return drag.end === 'start' ? { ...NO_MOMENTS, trimStart: drag.layers } : { ...NO_MOMENTS, trimEnd: drag.layers };
+    case 'stretch':
     case 'pan':
     case 'marquee': return null;
   }
 }
 
+/** The change that a drag has come to after a number of frames. */
+export function draftOf(drag: Drag, moments: Moments | null, project: Project, composition: string, by: number, newId: () => string): Draft | null {
+  if (drag.kind === 'stretch') return stretchLayers(project, composition, drag.layers, drag.end, by, newId);
+  return moments && shiftMoments(project, composition, moments, by);
+}
+
+/** How far a drag may go: ends keep a frame. */
+export function limitsOf(drag: Drag, moments: Moments | null, project: Project, composition: string): readonly [min: number, max: number] {
+  if (moments) return shiftLimits(project, composition, moments);
+  if (drag.kind !== 'stretch') return [-Infinity, Infinity];
+  const [min, max] = shiftLimits(project, composition, drag.end === 'start' ? { ...NO_MOMENTS, trimStart: drag.layers } : { ...NO_MOMENTS, trimEnd: drag.layers });
+  return [min, max];
+}
+
+/** Something that a drag may be caught by, and its name for the word that says so. */
+export type Catch = { readonly at: number; readonly name: string };
+
+/** Moments that catch a drag: the playhead, the range, ends, keys and markers of what does not move, and beats. */
+export function catchesFor(composition: Composition, moving: Moments | null, drag: Drag, frame: number, near: readonly [from: number, to: number]): readonly Catch[] {
+  // One name for each moment is enough, and few moments keep a drag light: a thousand layers may have forty keys each.
+  const byFrame = new Map<number, Catch>();
+  const add = (at: number, name: string) => {
+    if (at >= near[0] && at <= near[1] && !byFrame.has(at)) byFrame.set(at, { at, name });
+  };
+  add(frame, 'playhead');
+  add(0, 'first frame');
+  add(composition.duration, 'end');
+  for (const edge of composition.range) add(edge, 'range');
+  const moved = new Set([...(moving?.slide ?? []), ...(moving?.trimStart ?? []), ...(moving?.trimEnd ?? []), ...(drag.kind === 'stretch' ? drag.layers : [])]);
+  const keys = new Set((moving?.keys ?? []).map(keyName));
+  const touched = new Set((moving?.keys ?? []).map((ref) => ref.layer));
+  const markers = new Set((moving?.markers ?? []).map((ref) => JSON.stringify([ref.layer, ref.marker])));
+  for (const layer of inOrder(composition.layers)) {
+    if (moved.has(layer.id)) continue;
+    for (const span of layer.spans) for (const edge of span) add(edge, layer.name);
+    for (const found of keyedChannels(layer)) {
+      for (const key of keysOf(found.channel)) if (!touched.has(layer.id) || !keys.has(keyName({ layer: layer.id, channel: found.name, key: key.id }))) add(layer.start + key.at, `key of ${layer.name}`);
+    }
+    for (const marker of inTime(layer.markers)) if (!markers.has(JSON.stringify([layer.id, marker.id]))) add(marker.at, marker.name || 'marker');
+  }
+  for (const marker of inTime(composition.markers)) if (!markers.has(JSON.stringify([null, marker.id]))) add(marker.at, marker.name || 'marker');
+  const { tempo, rate } = composition;
+  if (tempo) for (let beat = Math.floor(beatAt(Math.max(0, near[0]), tempo, rate)); beat <= Math.ceil(beatAt(Math.min(composition.duration, near[1]), tempo, rate)); beat++) add(frameOfBeat(beat, tempo, rate), 'beat');
+  return [...byFrame.values()];
+}
+
+/** Frames by which a drag is to go: caught by the nearest moment within reach of any of its own, else whole frames; kept within its limits. */
+export function snapDrag(raw: number, own: readonly number[], catches: readonly Catch[], reach: number, [min, max]: readonly [number, number]): { readonly by: number; readonly caught: Catch | null } {
+  let best: { readonly by: number; readonly caught: Catch } | null = null;
+  for (const caught of catches) {
+    for (const frame of own) {
+      const by = caught.at - frame;
+      if (Math.abs(by - raw) <= reach && (!best || Math.abs(by - raw) < Math.abs(best.by - raw))) best = { by, caught };
+    }
+  }
+  const by = Math.min(max, Math.max(min, best?.by ?? Math.round(raw)));
+  return { by, caught: best && best.by === by ? best.caught : null };
+}
+
+/** The moments of a drag that may be caught. Of a great many only the ends: more would catch everywhere. */
+export function ownFrames(drag: Drag, composition: Composition, moments: Moments | null): readonly number[] {
+  if (drag.kind === 'stretch') return framesOf(composition, drag.end === 'start' ? { ...NO_MOMENTS, trimStart: drag.layers.slice(0, 1) } : { ...NO_MOMENTS, trimEnd: drag.layers.slice(0, 1) });
+  const own = ownMoments(drag);
+  const frames = own && moments ? [...framesOf(composition, own)].sort((a, b) => a - b) : [];
+  return frames.length > 40 ? [frames[0]!, frames[frames.length - 1]!] : frames;
+}
+
 /** What the drag shows while it goes on: how far, and where that is. */
-export function tellDrag(drag: Drag, project: Project, composition: string, by: number): string {
-  const sign = `${by > 0 ? '+' : by < 0 ? '−' : ''}${Math.abs(by)} f`;
-  if (drag.kind !== 'trim' && drag.kind !== 'slide') return sign;
-  const layer = member(project.compositions.by, composition)?.layers.by[drag.layers[0]!];
-  const spans = layer?.spans ?? [];
-  const [first, last] = [spans[0], spans[spans.length - 1]];
-  if (!first || !last) return sign;
-  if (drag.kind === 'slide') return `${sign}, starts at ${first[0] + by}`;
-  return drag.end === 'end' ? `${sign}, ends before ${Math.max(first[0] + 1, last[1] + by)}` : `${sign}, begins at ${Math.min(first[1] - 1, first[0] + by)}`;
+export function tellDrag(drag: Drag, project: Project, composition: string, by: number, caught: Catch | null): string {
+  const fine = (value: number) => Math.round(value * 100) / 100;
+  const sign = `${by > 0 ? '+' : by < 0 ? '−' : ''}${fine(Math.abs(by))} f`;
+  const at = caught ? `, at ${caught.name}` : '';
+  const layer = 'layers' in drag ? member(project.compositions.by, composition)?.layers.by[drag.layers[0]!] : undefined;
+  const [first, last] = [layer?.spans[0], layer?.spans[layer.spans.length - 1]];
+  switch (drag.kind) {
+    case 'slide': return first ? `${sign}, starts at ${fine(first[0] + by)}${at}` : sign;
+    case 'trim': return !first || !last ? sign : drag.end === 'end' ? `${sign}, ends before ${fine(Math.max(first[0] + 1, last[1] + by))}${at}` : `${sign}, begins at ${fine(Math.min(first[1] - 1, first[0] + by))}${at}`;
+    case 'stretch': return layer ? `${sign}, ${Math.round(stretchFactor(layer, drag.end, by) * 100)} % as long${at}` : sign;
+    default: return `${sign}${at}`;
+  }
+}
+
+/** What a press here would do, in a word, before it is pressed. */
+export function foretell(hit: Hit, selection: Selection, composition: Composition): string {
+  switch (hit.kind) {
+    case 'keys': return `${hit.refs.length} ${hit.refs.length === 1 ? 'key' : 'keys'} at frame ${Math.round(hit.at * 100) / 100}`;
+    case 'marker': return 'Marker: drag to move, double-click to name';
+    case 'trim':
+    case 'stretch': {
+      const many = selection.layers.includes(hit.layer) ? selection.layers.length : 1;
+      const verb = hit.kind === 'trim' ? 'Trim' : 'Stretch';
+      const layer = member(composition.layers.by, hit.layer);
+      const span = hit.end === 'start' ? layer?.spans[0] : layer?.spans[layer.spans.length - 1];
+      const room = span ? span[1] - span[0] - 1 : 0;
+      return `${verb} the ${hit.end}${many > 1 ? ` of ${many} layers` : ''}, up to ${Math.round(room)} f ${hit.end === 'start' ? 'later' : 'earlier'}`;
+    }
+    default: return '';
+  }
 }
 
 /** Why a drag on this cannot be, or null. */
 export function whyLocked(hit: Hit, project: Project, composition: string): string | null {
   if (hit.kind === 'nothing' || hit.kind === 'row') return null;
-  const layer = member(project.compositions.by, composition)?.layers.by[hit.layer];
+  const id = hit.kind === 'marker' ? hit.ref.layer : hit.layer;
+  const layer = id === null ? undefined : member(project.compositions.by, composition)?.layers.by[id];
   return layer?.locked ? `${layer.name} is locked.` : null;
 }

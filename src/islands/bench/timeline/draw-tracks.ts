@@ -1,11 +1,11 @@
 import { keysOf, type KeyRef } from '../../../core/commands';
 import { activity, channelSampler, keyTimeAt, sourceTimeAt, timingOf } from '../../../core/evaluate';
-import { inTime, type Composition, type FoundChannel, type Layer, type Project } from '../../../core/model';
+import { inTime, type Composition, type FoundChannel, type Layer, type Marker, type Project } from '../../../core/model';
 import { pieces } from '../../../core/timing';
 import type { Selection, TimelineView } from '../editor/state';
 import { keyName } from './drag';
 import { pegsOf } from './hit-test';
-import { BARS, INK } from './inks';
+import { BARS, INK, LABELS } from './inks';
 import { keyedChannels, type Row } from './rows';
 import { frameOf, xOf } from './scale';
 
@@ -21,6 +21,10 @@ export type TracksLook = {
   readonly selection: Selection;
   readonly frame: number;
   readonly marquee: readonly [number, number, number, number] | null;
+  /** The grip under the pointer. */
+  readonly grip: { readonly layer: string; readonly end: 'start' | 'end'; readonly kind: 'trim' | 'stretch' } | null;
+  /** A moment that caught the drag. */
+  readonly caught: number | null;
 };
 
 /** Bars, pegs, the motion between them, and the lanes: everything that is about time on its one axis. */
@@ -30,18 +34,21 @@ export function drawTracks(to: CanvasRenderingContext2D, look: TracksLook): void
   to.save();
   to.translate(0, -scroll);
   const chosen = new Set(selection.keys.map(keyName));
+  const chosenLayers = new Set(selection.layers);
+  drawCells(to, look);
   for (const row of rows) {
     if (row.top + row.height < scroll || row.top > scroll + height) continue;
-    const selected = selection.layers.includes(row.layer.id);
+    const selected = row.kind !== 'markers' && chosenLayers.has(row.layer.id);
     if (selected && row.kind === 'layer') {
       to.fillStyle = '#20261a';
       to.fillRect(0, row.top, width, row.height);
     }
     to.fillStyle = INK.faint;
     to.fillRect(0, row.top + row.height - 1, width, 1);
-    if (row.kind === 'layer') drawLayerRow(to, look, row, selected, chosen);
-    else if (row.kind === 'lane') drawLane(to, look, row);
-    else drawChannelRow(to, look, row, row.found, chosen);
+    if (row.kind === 'markers') drawMarkers(to, look, inTime(composition.markers), null, row.top + 1);
+    else if (row.kind === 'layer') drawLayerRow(to, look, row, selected, chosen);
+    else if (row.kind === 'lane') drawLane(to, look, row.layer, row);
+    else drawChannelRow(to, look, row.layer, row, row.found, chosen);
   }
   if (look.marquee) {
     const [left, top, right, bottom] = look.marquee;
@@ -51,6 +58,10 @@ export function drawTracks(to: CanvasRenderingContext2D, look: TracksLook): void
     to.strokeRect(left + 0.5, top + 0.5, right - left, bottom - top);
   }
   to.restore();
+  if (look.caught !== null) {
+    to.fillStyle = INK.sky;
+    to.fillRect(Math.round(xOf(look.caught, view)), 0, 1, height);
+  }
   // Outside the composition nothing plays.
   to.fillStyle = 'rgba(16, 18, 9, 0.55)';
   const [start, end] = [xOf(0, view), xOf(composition.duration, view)];
@@ -80,9 +91,10 @@ function drawLayerRow(to: CanvasRenderingContext2D, look: TracksLook, row: Row &
     to.strokeStyle = selected ? INK.leaf : inks.edge;
     to.lineWidth = selected ? 1.5 : 1;
     to.stroke();
+    if (look.grip?.layer === layer.id) drawGrip(to, look, left, right, top, height);
   }
   if (!row.open) drawPegs(to, look, pegsOf(layer, keyedChannels(layer)), row.top + 7, 12, chosen);
-  drawMarkers(to, look, layer, row.top + 2);
+  drawMarkers(to, look, inTime(layer.markers), layer.id, row.top + 2);
 }
 
 /** How much changes inside a nest, over the host's frames. */
@@ -119,23 +131,56 @@ function drawTurns(to: CanvasRenderingContext2D, { project, composition, view, w
   }
 }
 
-function drawMarkers(to: CanvasRenderingContext2D, { view }: TracksLook, layer: Layer, top: number): void {
+/** The grip under the pointer, lit before it is pressed: the upper half of an end trims, the lower stretches. */
+function drawGrip(to: CanvasRenderingContext2D, { grip }: TracksLook, left: number, right: number, top: number, height: number): void {
+  if (!grip) return;
+  const x = grip.end === 'start' ? left : right - 5;
+  to.fillStyle = INK.paper;
+  to.beginPath();
+  if (grip.kind === 'trim') to.roundRect(x, top, 5, height / 2, 2);
+  else to.roundRect(x, top + height / 2, 5, height / 2, 2);
+  to.fill();
+}
+
+/** Close up, frames become cells. */
+function drawCells(to: CanvasRenderingContext2D, { view, width, height, scroll, frame, composition }: TracksLook): void {
+  if (view.pixelsPerFrame < 9) return;
+  const [first, last] = [Math.max(0, Math.floor(frameOf(0, view))), Math.min(composition.duration, Math.ceil(frameOf(width, view)))];
+  to.fillStyle = 'rgba(52, 58, 44, 0.35)';
+  for (let at = first; at <= last; at++) to.fillRect(Math.round(xOf(at, view)), scroll, 1, height);
+  // The frame that is looked at is a whole cell, not a line.
+  to.fillStyle = 'rgba(236, 231, 218, 0.07)';
+  to.fillRect(xOf(frame, view), scroll, view.pixelsPerFrame, height);
+}
+
+function drawMarkers(to: CanvasRenderingContext2D, { view, width, selection }: TracksLook, markers: readonly Marker[], layer: string | null, top: number): void {
   to.font = "10.5px 'Figtree'";
-  for (const marker of inTime(layer.markers)) {
+  for (const marker of markers) {
     const x = Math.round(xOf(marker.at, view));
-    const wide = to.measureText(marker.name).width + 9;
-    to.fillStyle = INK.plum;
+    if (x > width + 10 || x < -200) continue;
+    const selected = selection.markers.some((ref) => ref.layer === layer && ref.marker === marker.id);
+    const wide = marker.name === '' ? 7 : to.measureText(marker.name).width + 9;
+    to.fillStyle = marker.colour === null ? INK.plum : LABELS[marker.colour]!;
+    if (marker.length > 0) {
+      to.globalAlpha = 0.35;
+      to.fillRect(x, top, marker.length * view.pixelsPerFrame, 11);
+      to.globalAlpha = 1;
+    }
     to.fillRect(x, top, 1, 18);
-    if (marker.name === '') continue;
     to.beginPath();
     to.moveTo(x, top);
     to.lineTo(x + wide, top);
     to.lineTo(x + wide - 4, top + 5.5);
     to.lineTo(x + wide, top + 11);
     to.lineTo(x, top + 11);
-    to.fill();
-    to.fillStyle = INK.ground;
-    to.fillText(marker.name, x + 3, top + 8.8);
+    to.closePath();
+    // A note does not fire: its flag is hollow.
+    if (marker.fires) to.fill();
+    to.lineWidth = selected ? 1.5 : 1;
+    to.strokeStyle = selected ? INK.paper : to.fillStyle;
+    if (!marker.fires || selected) to.stroke();
+    to.fillStyle = marker.fires ? INK.ground : INK.paper;
+    if (marker.name !== '') to.fillText(marker.name, x + 3, top + 8.8);
   }
 }
 
@@ -156,20 +201,20 @@ function drawPegs(to: CanvasRenderingContext2D, { view, width }: TracksLook, peg
 }
 
 /** The motion between two pegs is the line between them: straight, curved, or dashed level where it is held. */
-function drawChannelRow(to: CanvasRenderingContext2D, look: TracksLook, row: Row, { channel, spec, name }: FoundChannel, chosen: ReadonlySet<string>): void {
+function drawChannelRow(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, row: Row, { channel, spec, name }: FoundChannel, chosen: ReadonlySet<string>): void {
   const { project, composition, view, width } = look;
   const keys = keysOf(channel);
   if (!channel || keys.length === 0) return;
   const middle = row.top + row.height / 2;
-  const first = Math.max(0, xOf(row.layer.start + keys[0]!.at, view));
-  const last = Math.min(width, xOf(row.layer.start + keys[keys.length - 1]!.at, view));
+  const first = Math.max(0, xOf(layer.start + keys[0]!.at, view));
+  const last = Math.min(width, xOf(layer.start + keys[keys.length - 1]!.at, view));
   to.strokeStyle = INK.amber;
   to.lineWidth = 1;
   if (spec.type === 'N') {
     const sample = channelSampler(channel, 'N') as (x: number) => number;
     const numbers = keys.map((key) => key.value as number);
     let [low, high] = [Math.min(...numbers), Math.max(...numbers)];
-    const valueAt = (x: number) => sample(keyTimeAt(project, composition, row.layer, frameOf(x, view)));
+    const valueAt = (x: number) => sample(keyTimeAt(project, composition, layer, frameOf(x, view)));
     const points: [number, number][] = [];
     for (let x = first; x <= last; x += 2) {
       const value = valueAt(x);
@@ -193,13 +238,13 @@ function drawChannelRow(to: CanvasRenderingContext2D, look: TracksLook, row: Row
     to.setLineDash([]);
     to.globalAlpha = 1;
   }
-  drawPegs(to, look, pegsOf(row.layer, [{ name, channel }]), middle - 6, 12, chosen);
+  drawPegs(to, look, pegsOf(layer, [{ name, channel }]), middle - 6, 12, chosen);
 }
 
 /** Across, composition time; up, picture time: slope is rate, a jump is a turn of the loop. */
-function drawLane(to: CanvasRenderingContext2D, look: TracksLook, row: Row): void {
+function drawLane(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, row: Row): void {
   const { project, composition, view, width } = look;
-  const { stack, source } = timingOf(project, composition, row.layer);
+  const { stack, source } = timingOf(project, composition, layer);
   if (!source) return;
   const [top, bottom] = [row.top + 12, row.top + row.height - 12];
   const y = (s: number) => bottom - (s / source.D) * (bottom - top);
@@ -218,7 +263,7 @@ function drawLane(to: CanvasRenderingContext2D, look: TracksLook, row: Row): voi
   to.beginPath();
   to.rect(0, row.top, width, row.height);
   to.clip();
-  for (const [spanFrom, spanTo] of row.layer.spans) {
+  for (const [spanFrom, spanTo] of layer.spans) {
     const [from, until] = [Math.max(spanFrom, frameOf(0, view)), Math.min(spanTo, frameOf(width, view))];
     to.beginPath();
     let count = 0;
@@ -238,7 +283,7 @@ function drawLane(to: CanvasRenderingContext2D, look: TracksLook, row: Row): voi
     to.stroke();
   }
   to.restore();
-  const at = sourceTimeAt(project, composition, row.layer, look.frame);
+  const at = sourceTimeAt(project, composition, layer, look.frame);
   if (at === null) return;
   // Where the playhead meets the map: the picture that is on screen.
   to.fillStyle = INK.paper;

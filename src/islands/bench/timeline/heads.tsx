@@ -1,100 +1,124 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { Activity, ChevronDown, ChevronRight, Eye, EyeOff, Lock, LockOpen } from 'lucide-react';
-import { useEffect, useRef, type RefObject } from 'react';
-import { setLayerField } from '../../../core/commands';
+import { memo, useEffect, useRef, useState, type RefObject } from 'react';
+import { reorderLayers, setParent } from '../../../core/commands';
 import { keyTimeAt, sampleChannel, timingOf } from '../../../core/evaluate';
-import type { Composition, FoundChannel, Layer, Project } from '../../../core/model';
+import { member, type Composition, type FoundChannel, type Layer, type LayerOf, type Project } from '../../../core/model';
 import { useEditor, useEditorState } from '../editor/editor-context';
+import { freshId } from '../editor/fresh-id';
 import { foldKey } from '../editor/state';
+import { followPointer } from '../follow-pointer';
+import { LAYER_MENU } from '../picture/press-picture';
 import { Thumbnail } from '../picture/thumbnail';
+import { PegButton } from '../panel/peg-button';
 import { showNumber } from '../panel/read-number';
-import { LABELS } from './inks';
-import { timingWords, totalHeight, type Row } from './rows';
+import { usePeg } from '../panel/use-peg';
+import { dropPlace } from './drop-place';
+import { LayerHead } from './layer-head';
+import { rowAt, timingWords, totalHeight, type Row } from './rows';
 
 type Props = { readonly rows: readonly Row[]; readonly project: Project; readonly composition: Composition; readonly scroller: RefObject<HTMLDivElement | null>; readonly onScroll: (top: number) => void };
 
-/** Names and values at the left of the tracks: only the rows in sight are in the page. */
-export function Heads({ rows, project, composition, scroller, onScroll }: Props) {
+/** Names and values at the left of the tracks: only the rows in sight are in the page. They are dragged to reorder, and by their links to follow. */
+export const Heads = memo(function Heads({ rows, project, composition, scroller, onScroll }: Props) {
   const editor = useEditor();
   const selected = useEditorState((state) => state.selection.layers);
+  const chosen = new Set(selected);
   const unfolded = useEditorState((state) => state.unfolded);
   const lanes = useEditorState((state) => state.lanes);
+  const renaming = useEditorState((state) => state.renaming);
+  const filtering = useEditorState((state) => state.search !== '' || state.filter !== 'all');
   const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: (i) => rows[i]!.height, overscan: 4, getItemKey: (i) => rowKey(rows[i]!) });
   // Heights change when rows fold; the virtual list measures once unless it is told.
-  useEffect(() => virtual.measure(), [virtual, rows]);
+  const structure = `${rows.length} ${totalHeight(rows)}`;
+  useEffect(() => virtual.measure(), [virtual, structure]);
   const anchor = useRef<string | null>(null);
+  /** Where a dragged head would be put, or whom a dragged link would follow. */
+  const [drop, setDrop] = useState<{ readonly kind: 'between'; readonly top: number } | { readonly kind: 'onto'; readonly layer: string } | null>(null);
 
   const choose = (layer: Layer, event: { readonly shiftKey: boolean; readonly ctrlKey: boolean; readonly metaKey: boolean }) => {
     const now = editor.store.getState().selection.layers;
     if (event.shiftKey && anchor.current !== null) {
-      const ids = composition.layers.order;
+      const ids = rows.flatMap((row) => (row.kind === 'layer' ? [row.layer.id] : []));
       const [a, b] = [ids.indexOf(anchor.current), ids.indexOf(layer.id)];
-      return editor.select({ layers: ids.slice(Math.min(a, b), Math.max(a, b) + 1), keys: [], operator: null });
+      if (a >= 0 && b >= 0) return editor.select({ layers: ids.slice(Math.min(a, b), Math.max(a, b) + 1), keys: [], markers: [], operator: null });
     }
     anchor.current = layer.id;
-    if (event.ctrlKey || event.metaKey) return editor.select({ layers: now.includes(layer.id) ? now.filter((id) => id !== layer.id) : [...now, layer.id] });
-    editor.select({ layers: [layer.id], keys: [], operator: null });
+    if (event.ctrlKey || event.metaKey) return editor.select({ layers: now.includes(layer.id) ? now.filter((id) => id !== layer.id) : [...now, layer.id], keys: [], markers: [] });
+    editor.select({ layers: [layer.id], keys: [], markers: [], operator: null });
   };
-  const flip = (which: 'unfolded' | 'lanes', layer: Layer) => {
-    const key = foldKey(composition.id, layer.id);
-    const next = new Set(editor.store.getState()[which]);
-    if (!next.delete(key)) next.add(key);
-    editor.store.setState({ [which]: next });
+  const heightAt = (clientY: number) => clientY - scroller.current!.getBoundingClientRect().top + scroller.current!.scrollTop;
+
+  const dragHead = (layer: Layer, event: React.PointerEvent<HTMLElement>) => {
+    if (event.button !== 0) return;
+    const from = event.clientY;
+    let place: ReturnType<typeof dropPlace> = null;
+    let moved = false;
+    followPointer(event.currentTarget, event.pointerId, (next) => {
+      moved ||= Math.abs(next.clientY - from) > 5;
+      if (!moved) return;
+      const { order } = editor.store.getState();
+      if (order === 'start') return editor.say('Rows stand in order of start; switch that off to reorder layers.');
+      place = dropPlace(rows, heightAt(next.clientY));
+      setDrop(place && { kind: 'between', top: place.top });
+    }, (keep) => {
+      setDrop(null);
+      if (!keep || !moved || !place) return;
+      const { project: now, selection } = editor.store.getState();
+      const ids = selection.layers.includes(layer.id) ? selection.layers : [layer.id];
+      if (editor.run(reorderLayers(now, composition.id, ids, place.before))) editor.select({ layers: ids, keys: [], markers: [] });
+    }, false);
+  };
+  const dragLink = (layer: Layer, event: React.PointerEvent<HTMLElement>) => {
+    if (event.button !== 0) return;
+    event.stopPropagation();
+    let target: string | null = null;
+    followPointer(event.currentTarget, event.pointerId, (next) => {
+      const row = rowAt(rows, heightAt(next.clientY));
+      target = row && row.kind !== 'markers' && row.layer.id !== layer.id ? row.layer.id : null;
+      setDrop(target === null ? null : { kind: 'onto', layer: target });
+    }, (keep) => {
+      setDrop(null);
+      if (!keep || target === null) return;
+      const state = editor.store.getState();
+      const ids = (state.selection.layers.includes(layer.id) ? state.selection.layers : [layer.id]).filter((id) => id !== target);
+      editor.run(setParent(state.project, composition.id, ids, target, { frame: state.frame, keying: false, newId: freshId }));
+    }, false);
   };
   return (
-    <div ref={scroller} onScroll={(event) => onScroll(event.currentTarget.scrollTop)} role="grid" aria-label="Layers" aria-rowcount={rows.length} className="relative min-h-0 overflow-x-hidden overflow-y-auto bg-panel">
+    <div ref={scroller} onScroll={(event) => onScroll(event.currentTarget.scrollTop)} role="grid" aria-label="Layers" aria-rowcount={rows.length} aria-multiselectable="true" className="relative min-h-0 overflow-x-hidden overflow-y-auto bg-panel">
       <div style={{ height: totalHeight(rows) }} />
+      {rows.length === 0 && <p className="px-3 py-3 text-muted">{filtering ? 'No layer is like that.' : 'No layers yet. Drop pictures, or add a shape under the picture.'}</p>}
       {virtual.getVirtualItems().map((item) => {
         const row = rows[item.index];
         if (!row) return null;
         const style = { top: row.top, height: row.height };
-        const isSelected = selected.includes(row.layer.id);
-        if (row.kind === 'lane') return <LaneHead key={item.key} style={style} row={row} project={project} composition={composition} />;
+        if (row.kind === 'markers') return <div key={item.key} role="row" style={style} className="absolute inset-x-0 flex items-center border-b border-[#262a20] pl-9 text-[12px] text-plum"><span role="gridcell">Markers</span></div>;
+        if (row.kind === 'lane') return row.layer.kind === 'nest' ? <LaneHead key={item.key} style={style} layer={row.layer} project={project} composition={composition} /> : null;
         if (row.kind === 'channel') return <ChannelHead key={item.key} style={style} layer={row.layer} found={row.found} project={project} composition={composition} />;
-        const key = foldKey(composition.id, row.layer.id);
+        const { layer } = row;
+        const key = foldKey(composition.id, layer.id);
         return (
-          <div key={item.key} role="row" aria-rowindex={item.index + 1} aria-selected={isSelected} style={style} className={`group absolute inset-x-0 flex items-center gap-1 border-b border-[#262a20] pr-1.5 pl-1 ${isSelected ? 'bg-[#232a1b]' : ''}`}>
-            <span role="gridcell" className="flex min-w-0 grow items-center gap-1">
-              {row.opens ? (
-                <button type="button" aria-label={`${unfolded.has(key) ? 'Fold' : 'Unfold'} ${row.layer.name}`} aria-expanded={unfolded.has(key)} onClick={() => flip('unfolded', row.layer)} className="grid size-5 shrink-0 place-items-center rounded text-muted hover:bg-raised hover:text-paper">
-                  {unfolded.has(key) ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
-                </button>
-              ) : <span className="w-5 shrink-0" />}
-              <span aria-hidden="true" className="h-3 w-1 shrink-0 rounded-sm" style={{ background: LABELS[row.layer.colour ?? (row.layer.kind === 'nest' ? 0 : 5)] }} />
-              <button type="button" onClick={(event) => choose(row.layer, event)} onDoubleClick={() => editor.openNest(row.layer.id)} title={row.layer.kind === 'nest' ? `${row.layer.name}: double-click to open` : row.layer.name} className={`min-w-0 grow truncate rounded px-1 py-0.5 text-left ${row.layer.visible ? '' : 'text-muted line-through'} ${isSelected ? 'font-medium' : ''}`}>
-                {row.layer.name}
-              </button>
-            </span>
-            {row.layer.kind === 'nest' && (
-              <Toggle label={`Picture time of ${row.layer.name}`} pressed={lanes.has(key)} onPress={() => flip('lanes', row.layer)}><Activity size={13} /></Toggle>
-            )}
-            <Toggle label={row.layer.locked ? `Unlock ${row.layer.name}` : `Lock ${row.layer.name}`} pressed={row.layer.locked} quiet onPress={() => editor.run(setLayerField(editor.store.getState().project, composition.id, [row.layer.id], 'locked', !row.layer.locked))}>{row.layer.locked ? <Lock size={12} /> : <LockOpen size={12} />}</Toggle>
-            <Toggle label={row.layer.visible ? `Hide ${row.layer.name}` : `Show ${row.layer.name}`} pressed={!row.layer.visible} quiet onPress={() => editor.run(setLayerField(editor.store.getState().project, composition.id, [row.layer.id], 'visible', !row.layer.visible))}>{row.layer.visible ? <Eye size={13} /> : <EyeOff size={13} />}</Toggle>
-          </div>
+          <LayerHead
+            key={item.key} style={style} index={item.index} layer={layer} composition={composition.id} selected={chosen.has(layer.id)} open={unfolded.has(key)} opens={row.opens} lane={lanes.has(key)} renaming={renaming === layer.id}
+            follows={layer.parent === null ? null : (member(composition.layers.by, layer.parent)?.name ?? 'a missing layer')} target={drop?.kind === 'onto' && drop.layer === layer.id}
+            onChoose={(event) => choose(layer, event)} onDrag={(event) => dragHead(layer, event)} onLink={(event) => dragLink(layer, event)}
+            onMenu={(event) => { event.preventDefault(); if (!chosen.has(layer.id)) editor.select({ layers: [layer.id], keys: [], markers: [], operator: null }); editor.set({ menu: { x: event.clientX, y: event.clientY, under: [], groups: LAYER_MENU } }); }}
+          />
         );
       })}
+      {drop?.kind === 'between' && <div aria-hidden="true" className="pointer-events-none absolute inset-x-0 z-10 h-0.5 bg-leaf" style={{ top: drop.top - 1 }} />}
     </div>
   );
-}
+});
 
 function rowKey(row: Row): string {
-  return `${row.kind} ${row.layer.id} ${row.kind === 'channel' ? row.found.name : ''}`;
-}
-
-/** A small switch of a row; a quiet one shows itself when it is on, or when the row is pointed at. */
-function Toggle({ label, pressed, quiet, onPress, children }: { readonly label: string; readonly pressed: boolean; readonly quiet?: boolean; readonly onPress: () => void; readonly children: React.ReactNode }) {
-  return (
-    <button type="button" aria-label={label} aria-pressed={pressed} title={label} onClick={onPress} className={`grid size-5 shrink-0 place-items-center rounded hover:bg-raised ${pressed ? 'text-leaf' : 'text-muted'} ${quiet && !pressed ? 'opacity-0 group-hover:opacity-100 focus-visible:opacity-100' : ''}`}>
-      {children}
-    </button>
-  );
+  return row.kind === 'markers' ? 'markers' : `${row.kind} ${row.layer.id} ${row.kind === 'channel' ? row.found.name : ''}`;
 }
 
 type HeadStyle = { readonly top: number; readonly height: number };
 
-function LaneHead({ style, row, project, composition }: { readonly style: HeadStyle; readonly row: Row; readonly project: Project; readonly composition: Composition }) {
+function LaneHead({ style, layer, project, composition }: { readonly style: HeadStyle; readonly layer: LayerOf<'nest'>; readonly project: Project; readonly composition: Composition }) {
   const problems = useEditorState((state) => state.problems);
-  const { layer } = row;
   const source = timingOf(project, composition, layer).source;
   const gap = problems.some((problem) => problem.code === 'seam-gap' && problem.where.composition === composition.id && problem.where.layer === layer.id);
   const loops = Object.values(layer.timing.by).some((node) => node.op === 'loop' && !node.off && node.mode === 'repeat');
@@ -105,7 +129,7 @@ function LaneHead({ style, row, project, composition }: { readonly style: HeadSt
         <span className="line-clamp-2 text-[12px] text-muted">{timingWords(layer)}</span>
         {loops && <span className={`block text-[12px] ${gap ? 'text-amber' : 'text-leaf'}`}>{gap ? 'Seam is open' : 'Seam closed'}</span>}
       </span>
-      {source && layer.kind === 'nest' && (
+      {source && (
         <span aria-hidden="true" className="flex flex-col justify-between">
           {[0.99, 0.5, 0].map((part) => <Thumbnail key={part} composition={layer.source} frame={Math.floor(source.offset + source.D * part)} width={34} height={24} />)}
         </span>
@@ -116,12 +140,14 @@ function LaneHead({ style, row, project, composition }: { readonly style: HeadSt
 
 function ChannelHead({ style, layer, found, project, composition }: { readonly style: HeadStyle; readonly layer: Layer; readonly found: FoundChannel; readonly project: Project; readonly composition: Composition }) {
   const frame = useEditorState((state) => state.frame);
+  const peg = usePeg([layer], found.name, { project, composition, frame });
   const value = sampleChannel(found.channel, found.spec, keyTimeAt(project, composition, layer, frame));
   const shown = typeof value === 'number' ? `${showNumber(value)}${found.spec.unit === '°' ? '°' : ` ${found.spec.unit}`}` : typeof value === 'string' ? value : '';
   return (
-    <div role="row" style={style} className="absolute inset-x-0 flex items-center gap-2 border-b border-[#262a20] pr-3 pl-9 text-[12.5px]">
+    <div role="row" style={style} className="absolute inset-x-0 flex items-center gap-2 border-b border-[#262a20] pr-1 pl-9 text-[12.5px]">
       <span role="gridcell" className="min-w-0 grow truncate text-muted">{found.spec.label}</span>
       <span role="gridcell" className="max-w-28 truncate font-mono text-[12px] text-amber">{shown}</span>
+      <span role="gridcell" className="shrink-0"><PegButton small state={peg.state} label={`${found.spec.label} of ${layer.name}`} onPress={peg.press} onPrevious={peg.previous} onNext={peg.next} disabled={layer.locked} /></span>
     </div>
   );
 }

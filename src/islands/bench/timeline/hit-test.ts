@@ -1,5 +1,5 @@
-import { keysOf, type KeyRef } from '../../../core/commands';
-import type { Layer } from '../../../core/model';
+import { keysOf, type KeyRef, type MarkerRef } from '../../../core/commands';
+import { inTime, type Composition, type Layer, type Marker } from '../../../core/model';
 import type { TimelineView } from '../editor/state';
 import { keyedChannels, rowAt, type Row } from './rows';
 import { xOf } from './scale';
@@ -9,6 +9,8 @@ export type Hit =
   | { readonly kind: 'keys'; readonly refs: readonly KeyRef[]; readonly at: number; readonly layer: string }
   | { readonly kind: 'bar'; readonly layer: string }
   | { readonly kind: 'trim'; readonly layer: string; readonly end: 'start' | 'end' }
+  | { readonly kind: 'stretch'; readonly layer: string; readonly end: 'start' | 'end' }
+  | { readonly kind: 'marker'; readonly ref: MarkerRef }
   | { readonly kind: 'row'; readonly layer: string }
   | { readonly kind: 'nothing' };
 
@@ -16,22 +18,34 @@ export type Hit =
 const PEG = 5;
 const GRIP = 6;
 
-/** First match wins: pegs, a bar's ends, the bar, the row. `y` counts from the top of the first row. */
-export function hitTest(rows: readonly Row[], view: TimelineView, x: number, y: number): Hit {
+/** How far a marker's flag reaches beside its staff where its name is short, in pixels. */
+const FLAG = 7;
+
+/** First match wins: pegs, markers, a bar's grips (its upper half trims, its lower half stretches), the bar, the row. `y` counts from the top of the first row. */
+export function hitTest(rows: readonly Row[], composition: Pick<Composition, 'markers'>, view: TimelineView, x: number, y: number): Hit {
   const row = rowAt(rows, y);
   if (!row) return { kind: 'nothing' };
+  if (row.kind === 'markers') {
+    const marker = markerAt(inTime(composition.markers), view, x);
+    return marker ? { kind: 'marker', ref: { layer: null, marker } } : { kind: 'nothing' };
+  }
   const { layer } = row;
   if (row.kind === 'lane') return { kind: 'row', layer: layer.id };
   if (row.kind === 'channel') {
     const peg = nearestPeg(pegsOf(layer, [row.found]), view, x);
     return peg ? { kind: 'keys', ...peg, layer: layer.id } : { kind: 'row', layer: layer.id };
   }
+  // Flags stand in the upper part of the row, above the bar's own grips only where their staff is.
+  const marker = y - row.top < 13 ? markerAt(inTime(layer.markers), view, x) : null;
+  if (marker) return { kind: 'marker', ref: { layer: layer.id, marker } };
+  const lower = y - row.top > row.height / 2;
   for (const [from, to] of layer.spans) {
     const [left, right] = [xOf(from, view), xOf(to, view)];
     // Grips lie half inside the bar; a short bar keeps a middle to slide it by.
-    const grip = Math.min(GRIP, (right - left) / 4);
-    if (Math.abs(x - left) <= grip && from === layer.spans[0]![0]) return { kind: 'trim', layer: layer.id, end: 'start' };
-    if (Math.abs(x - right) <= grip && to === layer.spans[layer.spans.length - 1]![1]) return { kind: 'trim', layer: layer.id, end: 'end' };
+    const grip = Math.min(GRIP, Math.max(2, (right - left) / 4));
+    const kind = lower ? 'stretch' : 'trim';
+    if (Math.abs(x - left) <= grip && from === layer.spans[0]![0]) return { kind, layer: layer.id, end: 'start' };
+    if (Math.abs(x - right) <= grip && to === layer.spans[layer.spans.length - 1]![1]) return { kind, layer: layer.id, end: 'end' };
   }
   if (!row.open) {
     const peg = nearestPeg(pegsOf(layer, keyedChannels(layer)), view, x);
@@ -39,6 +53,16 @@ export function hitTest(rows: readonly Row[], view: TimelineView, x: number, y: 
   }
   const onBar = layer.spans.some(([from, to]) => x >= xOf(from, view) && x < xOf(to, view));
   return onBar ? { kind: 'bar', layer: layer.id } : { kind: 'row', layer: layer.id };
+}
+
+/** The marker whose staff or flag is under x: of several the one set last, which is drawn on top. */
+function markerAt(markers: readonly Marker[], view: TimelineView, x: number): string | null {
+  let found: string | null = null;
+  for (const marker of markers) {
+    const at = xOf(marker.at, view);
+    if (x >= at - 3 && x <= at + FLAG + marker.name.length * 5.4) found = marker.id;
+  }
+  return found;
 }
 
 export type Peg = { readonly at: number; readonly refs: readonly KeyRef[] };
@@ -80,8 +104,16 @@ function nearestPeg(list: readonly Peg[], view: TimelineView, x: number): Peg | 
 /** Keys whose pegs lie in a rectangle of the tracks. */
 export function keysInside(rows: readonly Row[], view: TimelineView, [left, top, right, bottom]: readonly [number, number, number, number]): readonly KeyRef[] {
   return rows.flatMap((row) => {
-    if (row.kind === 'lane' || row.top + row.height <= top || row.top >= bottom || (row.kind === 'layer' && row.open)) return [];
+    if (row.kind === 'lane' || row.kind === 'markers' || row.top + row.height <= top || row.top >= bottom || (row.kind === 'layer' && row.open)) return [];
     const channels = row.kind === 'channel' ? [row.found] : keyedChannels(row.layer);
     return pegsOf(row.layer, channels).filter((peg) => xOf(peg.at, view) >= left && xOf(peg.at, view) <= right).flatMap((peg) => peg.refs);
+  });
+}
+
+/** Layers whose bars meet a rectangle of the tracks. */
+export function barsInside(rows: readonly Row[], view: TimelineView, [left, top, right, bottom]: readonly [number, number, number, number]): readonly string[] {
+  return rows.flatMap((row) => {
+    if (row.kind !== 'layer' || row.top + row.height <= top || row.top >= bottom) return [];
+    return row.layer.spans.some(([from, to]) => xOf(to, view) >= left && xOf(from, view) <= right) ? [row.layer.id] : [];
   });
 }

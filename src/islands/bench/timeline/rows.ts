@@ -1,43 +1,68 @@
-import { keysOf } from '../../../core/commands';
-import { channelsOfLayer, inOrder, type Composition, type FoundChannel, type Layer } from '../../../core/model';
+import { channelsWithKeys } from '../../../core/commands';
+import { inOrder, type Composition, type FoundChannel, type Layer } from '../../../core/model';
 import { operatorOf } from '../../../core/timing';
 import { foldKey } from '../editor/state';
 
 /** A row of the timeline, and where it lies below the top of the list, in pixels. */
-export type Row = { readonly top: number; readonly height: number } & (
+export type Row = { readonly top: number; readonly height: number } & RowKind;
+
+type RowKind =
+  | { readonly kind: 'markers' }
   | { readonly kind: 'layer'; readonly layer: Layer; readonly open: boolean; readonly opens: boolean }
   | { readonly kind: 'lane'; readonly layer: Layer }
-  | { readonly kind: 'channel'; readonly layer: Layer; readonly found: FoundChannel }
-);
+  | { readonly kind: 'channel'; readonly layer: Layer; readonly found: FoundChannel };
 
-export const HEIGHTS = { layer: 27, lane: 104, channel: 24 } as const;
+export const HEIGHTS = { markers: 20, layer: 27, lane: 104, channel: 24 } as const;
 
-/** All rows of a composition: each layer, under it its picture time and its keyed channels where unfolded. */
-export function buildRows(composition: Composition, unfolded: ReadonlySet<string>, lanes: ReadonlySet<string>): readonly Row[] {
+/** Which rows are shown, and in which order. */
+export type RowChoice = {
+  readonly unfolded: ReadonlySet<string>;
+  readonly lanes: ReadonlySet<string>;
+  readonly order: 'list' | 'start';
+  readonly search: string;
+  readonly filter: 'all' | 'selected' | 'keyed' | 'nests';
+  readonly selected: readonly string[];
+};
+
+/** Rows of a composition: its markers, then each layer, under it its picture time and its keyed channels where unfolded. */
+export function buildRows(composition: Composition, choice: RowChoice): readonly Row[] {
   const rows: Row[] = [];
   let top = 0;
-  const add = (row: { readonly kind: 'layer'; readonly layer: Layer; readonly open: boolean; readonly opens: boolean } | { readonly kind: 'lane'; readonly layer: Layer } | { readonly kind: 'channel'; readonly layer: Layer; readonly found: FoundChannel }) => {
+  const add = (row: RowKind) => {
     rows.push({ ...row, top, height: HEIGHTS[row.kind] });
     top += HEIGHTS[row.kind];
   };
-  for (const layer of inOrder(composition.layers)) {
+  if (Object.keys(composition.markers).length > 0) add({ kind: 'markers' });
+  for (const layer of layersShown(composition, choice)) {
     const key = foldKey(composition.id, layer.id);
-    const open = unfolded.has(key);
-    const keyed = keyedChannels(layer);
-    add({ kind: 'layer', layer, open, opens: keyed.length > 0 });
-    if (lanes.has(key) && layer.kind === 'nest') add({ kind: 'lane', layer });
-    if (open) for (const found of keyed) add({ kind: 'channel', layer, found });
+    const open = choice.unfolded.has(key);
+    const channels = keyedChannels(layer);
+    add({ kind: 'layer', layer, open, opens: channels.length > 0 });
+    if (choice.lanes.has(key) && layer.kind === 'nest') add({ kind: 'lane', layer });
+    if (open) for (const found of channels) add({ kind: 'channel', layer, found });
   }
   return rows;
 }
 
-const keyed = new WeakMap<Layer, readonly FoundChannel[]>();
+/** Layers that pass the search and the filter; by start, those that begin together keep the order of the list. */
+function layersShown(composition: Composition, { order, search, filter, selected }: RowChoice): readonly Layer[] {
+  const words = search.trim().toLowerCase();
+  const chosen = new Set(selected);
+  const shown = inOrder(composition.layers).filter((layer) => {
+    if (words !== '' && !layer.name.toLowerCase().includes(words) && !keyedChannels(layer).some((found) => found.spec.label.toLowerCase().includes(words))) return false;
+    switch (filter) {
+      case 'all': return true;
+      case 'selected': return chosen.has(layer.id);
+      case 'keyed': return keyedChannels(layer).length > 0;
+      case 'nests': return layer.kind === 'nest';
+    }
+  });
+  return order === 'list' ? shown : [...shown].sort((a, b) => (a.spans[0]?.[0] ?? 0) - (b.spans[0]?.[0] ?? 0));
+}
 
 /** Channels of a layer that have keys; the same layer answers with the same list. */
 export function keyedChannels(layer: Layer): readonly FoundChannel[] {
-  let list = keyed.get(layer);
-  if (!list) keyed.set(layer, (list = channelsOfLayer(layer).filter((found) => keysOf(found.channel).length > 0)));
-  return list;
+  return channelsWithKeys(layer);
 }
 
 /** The height of all rows together. */

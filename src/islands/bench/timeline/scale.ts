@@ -18,6 +18,11 @@ export function wholeView(duration: number, width: number): TimelineView {
   return { from: -MARGIN / pixelsPerFrame, pixelsPerFrame };
 }
 
+/** The view as it is shown: one that was never set is the whole composition, however wide the pane. */
+export function shownView(view: TimelineView, duration: number, width: number): TimelineView {
+  return view.pixelsPerFrame > 0 ? view : wholeView(duration, Math.max(100, width));
+}
+
 /** Closer or farther by a factor; what lies under x stays there. */
 export function zoomAt(view: TimelineView, x: number, factor: number, duration: number, width: number): TimelineView {
   const whole = wholeView(duration, width);

@@ -1,0 +1,84 @@
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { missingMedia } from '../../wire';
+import { Split } from '../../ui/split';
+import { call } from '../call';
+import { takeWaitingMedia } from '../home/waiting-media';
+import type { Editor } from './editor/editor';
+import { useEditorState } from './editor/editor-context';
+import { Header } from './header/header';
+import { Way } from './header/way';
+import { useKeyboard } from './keyboard';
+import { bringMedia } from './library/bring-media';
+import { useStaged } from './staged';
+import { usePart } from './use-part';
+import { Picture } from './picture/picture';
+import { Trail } from './picture/trail';
+import { Transport } from './picture/transport';
+
+// Windows that are seldom open come when they are asked for.
+const ActionMenu = lazy(() => import('./action-menu').then((part) => ({ default: part.ActionMenu })));
+const Dialogs = lazy(() => import('./dialogs').then((part) => ({ default: part.Dialogs })));
+// The parts of the Bench come one after another, so that none of them holds the page up alone.
+const timeline = import('./timeline/timeline').then((part) => part.Timeline);
+const library = import('./library/library').then((part) => part.Library);
+const panel = import('./panel/panel').then((part) => part.Panel);
+
+/** Looks which media have no file, whenever media come or go; the server knows of them once they are saved. */
+function useMissing(editor: Editor): void {
+  const assets = useEditorState((state) => state.project.assets);
+  const saved = useEditorState((state) => state.saved.kind === 'saved');
+  const projectId = useEditorState((state) => state.projectId);
+  const asked = useRef<unknown>(null);
+  useEffect(() => {
+    if (assets.order.length === 0 || !saved || asked.current === assets) return;
+    asked.current = assets;
+    void call(missingMedia, `/api/projects/${encodeURIComponent(projectId)}/missing`).then((answer) => answer.kind === 'answer' && editor.set({ missing: new Set(answer.value.missing) }));
+  }, [editor, assets, saved, projectId]);
+}
+
+/** The whole Bench over an open project: picture, library and panel above, timeline below. */
+export function Desk({ editor }: { readonly editor: Editor }) {
+  const message = useEditorState((state) => state.message);
+  const dialog = useEditorState((state) => state.dialog);
+  const menu = useEditorState((state) => state.menu);
+  const [dropping, setDropping] = useState(false);
+  const stage = useStaged(4);
+  const [Timeline, Library, Panel] = [usePart(timeline), usePart(library), usePart(panel)];
+  useKeyboard(editor);
+  useMissing(editor);
+  // A project begun from pictures finds them waiting.
+  useEffect(() => { void takeWaitingMedia(editor.store.getState().projectId).then((files) => bringMedia(editor, files, { layers: true })); }, [editor]);
+  const isFiles = (event: React.DragEvent) => event.dataTransfer.types.includes('Files');
+  return (
+    <div
+      className="grid h-full grid-rows-[auto_minmax(0,1fr)]"
+      onDragOver={(event) => { if (isFiles(event)) { event.preventDefault(); setDropping(true); } }}
+      onDragLeave={(event) => !event.currentTarget.contains(event.relatedTarget as Node | null) && setDropping(false)}
+      onDrop={(event) => { if (!isFiles(event)) return; event.preventDefault(); setDropping(false); void bringMedia(editor, [...event.dataTransfer.files], { layers: true }); }}
+    >
+      <Header />
+      <Split
+        label="Height of the timeline" start={56} least={30} most={82}
+        upper={
+          <main className="grid h-full min-h-0 grid-cols-[200px_minmax(0,1fr)_440px] gap-px">
+            {stage >= 3 && Library ? <Library /> : <div className="bg-panel" />}
+            <div className="flex min-h-0 min-w-0 flex-col bg-ground">
+              <Way />
+              <Picture />
+              <Trail />
+              <Transport />
+            </div>
+            <aside aria-label="Layer panel" className="min-h-0 overflow-x-hidden overflow-y-auto bg-panel">{stage >= 4 && Panel && <Panel />}</aside>
+          </main>
+        }
+        lower={stage >= 2 && Timeline ? <Timeline /> : null}
+      />
+      {menu && <Suspense><ActionMenu /></Suspense>}
+      {dialog && <Suspense><Dialogs /></Suspense>}
+      {dropping && <p className="pointer-events-none fixed inset-3 z-40 grid place-content-center rounded-xl border-2 border-dashed border-leaf bg-deep/80 text-[15px]">Let go to bring these files in as layers</p>}
+      {message && (
+        <p role={message.bad ? 'alert' : 'status'} className={`fixed bottom-3 left-1/2 z-50 max-w-[70vw] -translate-x-1/2 rounded-lg bg-deep px-3.5 py-2 shadow-2xl ring-1 ${message.bad ? 'text-paper ring-rust' : 'ring-line'}`}>{message.text}</p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,21 @@
+import { FindAction } from './find/find-action';
+import { useEditor, useEditorState } from './editor/editor-context';
+import { HelpPages } from './help/help-pages';
+import { NestDialog } from './header/nest-dialog';
+import { ShortcutList } from './find/shortcut-list';
+import { RenderDialog } from './render/render-dialog';
+
+/** The window that is open over the Bench. */
+export function Dialogs() {
+  const editor = useEditor();
+  const dialog = useEditorState((state) => state.dialog);
+  const close = () => editor.set({ dialog: null });
+  switch (dialog?.kind) {
+    case 'find': return <FindAction onClose={close} />;
+    case 'shortcuts': return <ShortcutList onClose={close} />;
+    case 'help': return <HelpPages page={dialog.page} onClose={close} />;
+    case 'nest': return <NestDialog onClose={close} />;
+    case 'render': return <RenderDialog onClose={close} />;
+    case undefined: return null;
+  }
+}

@@ -1,0 +1,48 @@
+import { count, deleteKeys, deleteLayers, deleteMarkers, deleteOperator } from '../../../../core/commands';
+import { copySelection, cutSelection, duplicateSelection, paste } from '../clipboard';
+import { current, type Editor } from '../editor';
+import { needsLayers, whom, type Action } from './action';
+
+const needsAny = (state: Parameters<NonNullable<Action['whyNot']>>[0]) => (state.selection.layers.length + state.selection.keys.length + state.selection.markers.length === 0 ? 'Select layers, keys or markers first.' : null);
+
+/** Where a page may not write to the system's clipboard by itself, the shelf of this browser still has it. */
+function toClipboard(text: string | null): void {
+  if (text !== null) void navigator.clipboard?.writeText(text).catch(() => undefined);
+}
+
+function remove(editor: Editor): void {
+  const state = editor.store.getState();
+  const composition = current(state).id;
+  const { keys, layers, markers, operator } = state.selection;
+  if (keys.length > 0) {
+    editor.run(deleteKeys(state.project, composition, keys));
+    editor.select({ keys: [] });
+  } else if (markers.length > 0) {
+    editor.run(deleteMarkers(state.project, composition, markers));
+    editor.select({ markers: [] });
+  } else if (operator !== null && layers.length === 1) {
+    editor.run(deleteOperator(state.project, composition, layers[0]!, operator));
+    editor.select({ operator: null });
+  } else if (!editor.run(deleteLayers(state.project, composition, layers))) editor.say('What is selected is locked.');
+}
+
+export const EDIT_ACTIONS: readonly Action[] = [
+  { id: 'edit.undo', title: ({ history: { done } }) => (done.length > 0 ? `Undo: ${done[done.length - 1]!.label}` : 'Undo'), group: 'Edit', keys: ['Ctrl+Z'], run: (editor) => editor.undo() },
+  { id: 'edit.redo', title: ({ history: { undone } }) => (undone.length > 0 ? `Redo: ${undone[undone.length - 1]!.label}` : 'Redo'), group: 'Edit', keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], run: (editor) => editor.redo() },
+  { id: 'edit.copy', title: 'Copy', group: 'Edit', keys: ['Ctrl+C'], whyNot: needsAny, run: (editor) => toClipboard(copySelection(editor)) },
+  { id: 'edit.cut', title: 'Cut', group: 'Edit', keys: ['Ctrl+X'], whyNot: needsAny, run: (editor) => toClipboard(cutSelection(editor)) },
+  { id: 'edit.paste', title: 'Paste at the playhead', group: 'Edit', keys: ['Ctrl+V'], run: (editor) => void paste(editor, null) },
+  { id: 'edit.paste-times', title: 'Paste at the same time', group: 'Edit', keys: ['Ctrl+Shift+V'], run: (editor) => void paste(editor, null, true) },
+  { id: 'edit.duplicate', title: (state) => (state.selection.keys.length > 0 ? `Duplicate ${count(state.selection.keys.length, 'key')} at the playhead` : `Duplicate ${whom(state)}`), group: 'Edit', keys: ['Ctrl+D'], whyNot: (state) => (state.selection.keys.length > 0 ? null : needsLayers(state)), run: duplicateSelection },
+  {
+    id: 'edit.delete', title: ({ selection: { keys, layers, markers } }) => `Delete ${keys.length > 0 ? count(keys.length, 'key') : markers.length > 0 ? count(markers.length, 'marker') : layers.length > 0 ? count(layers.length, 'layer') : 'what is selected'}`, group: 'Edit', keys: ['Delete', 'Backspace'], whyNot: needsAny, run: remove,
+  },
+  {
+    id: 'edit.all', title: 'Select all layers', group: 'Edit', keys: ['Ctrl+A'],
+    run: (editor) => { const { layers } = current(editor.store.getState()); editor.select({ layers: layers.order, keys: [], markers: [], operator: null }); editor.say(`${layers.order.length} layers selected.`); },
+  },
+  {
+    id: 'edit.none', title: 'Select nothing', group: 'Edit', keys: ['Escape'],
+    run: (editor) => { editor.select({ layers: [], keys: [], markers: [], operator: null }); editor.set({ tool: { kind: 'choose' }, typing: null, bending: null }); },
+  },
+];

@@ -1,0 +1,122 @@
+import { addLayers, nestLayers, setLayerField, setParent, stepLayers, unnestLayer, type PlainField } from '../../../../core/commands';
+import { BLENDS, newNull, type Layer } from '../../../../core/model';
+import { current, type Editor } from '../editor';
+import { freshId } from '../fresh-id';
+import { foldKey, type EditorState, type Tool } from '../state';
+import { chosenLayers, needsLayers, needsOne, whom, type Action } from './action';
+
+/** A switch of layers: on for all unless all have it on. */
+const flip = (id: string, field: PlainField, on: string, off: string, keys: readonly string[] = [], wanted: unknown = true): Action => ({
+  id, group: 'Layers', keys, whyNot: needsLayers,
+  title: (state) => `${isAll(state, field, wanted) ? off : on} ${whom(state)}`,
+  isOn: (state) => state.selection.layers.length > 0 && isAll(state, field, wanted),
+  run: (editor) => {
+    const state = editor.store.getState();
+    if (!editor.run(setLayerField(state.project, current(state).id, state.selection.layers, field, isAll(state, field, wanted) ? !wanted : wanted))) editor.say('What is selected is locked.');
+  },
+});
+const isAll = (state: EditorState, field: PlainField, wanted: unknown) => chosenLayers(state).every((layer) => (layer as Layer & Record<string, unknown>)[field] === wanted);
+
+const step = (to: 'up' | 'down' | 'top' | 'bottom') => (editor: Editor) => {
+  const state = editor.store.getState();
+  if (!editor.run(stepLayers(state.project, current(state).id, state.selection.layers, to))) editor.say(`It lies ${to === 'up' || to === 'top' ? 'on top' : 'at the bottom'} already.`);
+};
+
+const beside = (by: 1 | -1, more: boolean) => (editor: Editor) => {
+  const { selection, ...state } = editor.store.getState();
+  const { order } = current(state).layers;
+  const i = order.indexOf(selection.layers[selection.layers.length - 1] ?? '');
+  const next = i < 0 ? order[by > 0 ? 0 : order.length - 1] : order[i + by];
+  if (next !== undefined) editor.select({ layers: more ? [...selection.layers.filter((id) => id !== next), next] : [next], keys: [], markers: [], operator: null });
+  else editor.say(by > 0 ? 'This is the last layer.' : 'This is the first layer.');
+};
+
+const tool = (id: string, title: string, chosen: Tool, keys: readonly string[]): Action => ({
+  id, title, group: 'New', keys, isOn: (state) => JSON.stringify(state.tool) === JSON.stringify(chosen),
+  run: (editor) => {
+    const now = editor.store.getState().tool;
+    editor.set({ tool: JSON.stringify(now) === JSON.stringify(chosen) ? { kind: 'choose' } : chosen });
+  },
+});
+
+function takeApart(editor: Editor): void {
+  const state = editor.store.getState();
+  const draft = unnestLayer(state.project, current(state).id, state.selection.layers[0]!, freshId);
+  if (!draft) return editor.say('Select a nest to take it apart.');
+  if (editor.run(draft) && 'made' in draft) editor.select({ layers: draft.made, keys: [], markers: [], operator: null });
+}
+
+export const LAYER_ACTIONS: readonly Action[] = [
+  tool('new.rectangle', 'Draw a rectangle', { kind: 'shape', shape: 'rectangle' }, ['Shift+R']),
+  tool('new.ellipse', 'Draw an ellipse', { kind: 'shape', shape: 'ellipse' }, ['Shift+E']),
+  tool('new.polygon', 'Draw a polygon', { kind: 'shape', shape: 'polygon' }, ['Shift+P']),
+  tool('new.star', 'Draw a star', { kind: 'shape', shape: 'star' }, ['Shift+S']),
+  tool('new.path', 'Draw a path with the pen', { kind: 'pen' }, ['D']),
+  tool('new.text', 'Write text', { kind: 'text' }, ['T']),
+  {
+    id: 'new.null', title: 'Add a null', group: 'New', keys: ['Shift+N'],
+    run: (editor) => {
+      const state = editor.store.getState();
+      const composition = current(state);
+      const id = freshId();
+      const layer = newNull(id, 'Null', [[0, composition.duration]], { x: composition.width / 2, y: composition.height / 2 });
+      if (editor.run(addLayers(state.project, composition.id, [layer], composition.layers.order.find((one) => state.selection.layers.includes(one)) ?? null))) editor.select({ layers: [id], keys: [], markers: [], operator: null });
+    },
+  },
+  { id: 'layers.nest', title: (state) => `Nest ${whom(state)} …`, group: 'Layers', keys: ['Ctrl+Enter'], whyNot: needsLayers, run: (editor) => editor.set({ dialog: { kind: 'nest' } }) },
+  { id: 'layers.unnest', title: 'Take the nest apart', group: 'Layers', keys: ['Ctrl+Shift+Enter'], whyNot: (state) => (chosenLayers(state)[0]?.kind === 'nest' ? needsOne(state) : 'Select a nest first.'), run: takeApart },
+  { id: 'layers.open', title: (state) => `Open ${chosenLayers(state)[0]?.name ?? 'the nest'}`, group: 'Layers', keys: ['Enter'], whyNot: (state) => (chosenLayers(state)[0]?.kind === 'nest' ? null : chosenLayers(state)[0]?.kind === 'text' ? null : 'Select a nest or a text first.'), run: (editor) => { const state = editor.store.getState(); const [first] = chosenLayers(state); if (first?.kind === 'text') editor.set({ typing: first.id }); else if (first) editor.openNest(first.id); } },
+  { id: 'layers.out', title: 'Go back out of the nest', group: 'Layers', keys: ['Shift+Enter'], whyNot: (state) => (state.way.length < 2 ? 'This composition was not entered through a nest.' : null), run: (editor) => editor.goOut() },
+  { id: 'layers.rename', title: (state) => `Rename ${whom(state)}`, group: 'Layers', keys: ['F2'], whyNot: needsLayers, run: (editor) => editor.set({ renaming: editor.store.getState().selection.layers[0] ?? null }) },
+  flip('layers.hide', 'visible', 'Hide', 'Show', ['H'], false),
+  flip('layers.lock', 'locked', 'Lock', 'Unlock', ['Ctrl+L']),
+  flip('layers.solo', 'solo', 'Solo', 'Stop solo of', ['Alt+S']),
+  flip('layers.guide', 'guide', 'Make guides of', 'Make layers again of', []),
+  {
+    id: 'layers.whole', title: (state) => `Show whole frames alone in ${whom(state)}`, group: 'Layers', whyNot: needsLayers, isOn: (state) => state.selection.layers.length > 0 && isAll(state, 'sampling', 'whole'),
+    run: (editor) => { const state = editor.store.getState(); editor.run(setLayerField(state.project, current(state).id, state.selection.layers, 'sampling', isAll(state, 'sampling', 'whole') ? 'exact' : 'whole')); },
+  },
+  { id: 'layers.free', title: (state) => `Let ${whom(state)} follow nothing`, group: 'Layers', whyNot: (state) => (chosenLayers(state).some((layer) => layer.parent !== null) ? null : 'What is selected follows nothing.'), run: (editor) => { const state = editor.store.getState(); editor.run(setParent(state.project, current(state).id, state.selection.layers, null, { frame: state.frame, keying: false, newId: freshId })); } },
+  {
+    id: 'layers.follow', title: 'Let the others follow the layer selected last', group: 'Layers', whyNot: (state) => (state.selection.layers.length < 2 ? 'Select the followers, then the layer to follow.' : null),
+    run: (editor) => { const state = editor.store.getState(); const { layers } = state.selection; editor.run(setParent(state.project, current(state).id, layers.slice(0, -1), layers[layers.length - 1]!, { frame: state.frame, keying: false, newId: freshId })); },
+  },
+  { id: 'layers.up', title: 'One up in the list', group: 'Layers', keys: ['Ctrl+ArrowUp'], whyNot: needsLayers, run: step('up') },
+  { id: 'layers.down', title: 'One down in the list', group: 'Layers', keys: ['Ctrl+ArrowDown'], whyNot: needsLayers, run: step('down') },
+  { id: 'layers.top', title: 'To the top of the list', group: 'Layers', keys: ['Ctrl+Shift+ArrowUp'], whyNot: needsLayers, run: step('top') },
+  { id: 'layers.bottom', title: 'To the bottom of the list', group: 'Layers', keys: ['Ctrl+Shift+ArrowDown'], whyNot: needsLayers, run: step('bottom') },
+  { id: 'layers.above', title: 'Select the layer above', group: 'Layers', keys: ['ArrowUp'], run: beside(-1, false) },
+  { id: 'layers.below', title: 'Select the layer below', group: 'Layers', keys: ['ArrowDown'], run: beside(1, false) },
+  { id: 'layers.above-too', title: 'Select the layer above as well', group: 'Layers', keys: ['Shift+ArrowUp'], run: beside(-1, true) },
+  { id: 'layers.below-too', title: 'Select the layer below as well', group: 'Layers', keys: ['Shift+ArrowDown'], run: beside(1, true) },
+  ...BLENDS.map((blend): Action => ({
+    id: `layers.blend-${blend}`, title: `Blend: ${blendWords(blend)}`, group: 'Layers', whyNot: needsLayers, isOn: (state) => state.selection.layers.length > 0 && isAll(state, 'blend', blend),
+    run: (editor) => { const state = editor.store.getState(); if (!editor.run(setLayerField(state.project, current(state).id, state.selection.layers, 'blend', blend))) editor.say('It blends so already.'); },
+  })),
+  {
+    id: 'layers.fold', title: 'Unfold or fold the channels of what is selected', group: 'View', keys: ['F'], whyNot: needsLayers,
+    run: (editor) => {
+      const state = editor.store.getState();
+      const keys = state.selection.layers.map((id) => foldKey(current(state).id, id));
+      const unfolded = new Set(state.unfolded);
+      const open = keys.every((key) => unfolded.has(key));
+      for (const key of keys) if (open) unfolded.delete(key); else unfolded.add(key);
+      editor.set({ unfolded });
+    },
+  },
+];
+
+/** A way of blending in plain words. */
+export function blendWords(blend: string): string {
+  const words = blend.replace('color', 'colour').replace('-', ' ');
+  return blend === 'plus-lighter' ? 'add light' : words;
+}
+
+/** Nests the selection as the window asked. */
+export function nestSelection(editor: Editor, choice: { readonly name: string; readonly inside: 'all' | 'picture'; readonly length: 'whole' | 'bars' }): void {
+  const state = editor.store.getState();
+  const bounds = (id: string) => state.shown?.layers.find((layer) => layer.id === id)?.bounds ?? null;
+  const draft = nestLayers(state.project, current(state).id, state.selection.layers, { ...choice, frame: state.frame, bounds, newId: freshId });
+  if (!draft) return editor.say('What is selected is locked.');
+  if (editor.run(draft) && 'made' in draft) editor.select({ layers: draft.made, keys: [], markers: [], operator: null });
+}

@@ -1,0 +1,96 @@
+import { addKeys, addMarkers, channelsWithKeys, keysOf, NO_MOMENTS, shiftMoments, splitLayers, trimLayersTo } from '../../../../core/commands';
+import { inOrder, inTime } from '../../../../core/model';
+import { current, type Editor } from '../editor';
+import { freshId } from '../fresh-id';
+import { foldKey } from '../state';
+import { chosenLayers, needsKeys, needsLayers, type Action } from './action';
+
+/** Where keys go when no channel is chosen: the pose that people move by hand. */
+const POSE = ['x', 'y', 'scaleX', 'scaleY', 'rotation'];
+
+const has = (channels: object, name: string) => Object.hasOwn(channels, name);
+const trim = (end: 'start' | 'end') => (editor: Editor) => {
+  const state = editor.store.getState();
+  // A bar ends after the frame that is looked at: it stays in sight.
+  if (!editor.run(trimLayersTo(state.project, current(state).id, state.selection.layers, end, end === 'end' ? state.frame + 1 : state.frame))) editor.say(`The bar ${end === 'end' ? 'ends' : 'begins'} here already.`);
+};
+const toKey = (direction: 1 | -1) => (editor: Editor) => {
+  const state = editor.store.getState();
+  const chosen = chosenLayers(state);
+  const layers = chosen.length > 0 ? chosen : inOrder(current(state).layers);
+  const times = layers.flatMap((layer) => channelsWithKeys(layer).flatMap((found) => keysOf(found.channel).map((key) => layer.start + key.at)));
+  const ahead = times.filter((at) => (at - state.frame) * direction > 0.5);
+  if (ahead.length === 0) return editor.say(direction > 0 ? 'There is no key after the playhead.' : 'There is no key before the playhead.');
+  editor.seek(direction > 0 ? Math.min(...ahead) : Math.max(...ahead));
+};
+const toMarker = (direction: 1 | -1) => (editor: Editor) => {
+  const state = editor.store.getState();
+  const composition = current(state);
+  const times = [...inTime(composition.markers), ...inOrder(composition.layers).flatMap((layer) => inTime(layer.markers))].map((marker) => marker.at).filter((at) => (at - state.frame) * direction > 0.5);
+  if (times.length === 0) return editor.say(direction > 0 ? 'There is no marker after the playhead.' : 'There is no marker before the playhead.');
+  editor.seek(direction > 0 ? Math.min(...times) : Math.max(...times));
+};
+const nudgeKeys = (by: number) => (editor: Editor) => {
+  const state = editor.store.getState();
+  editor.run(shiftMoments(state.project, current(state).id, { ...NO_MOMENTS, keys: state.selection.keys, markers: state.selection.markers }, by));
+};
+
+function keyPose(editor: Editor): void {
+  const state = editor.store.getState();
+  const refs = chosenLayers(state).flatMap((layer) => (has(layer.channels, 'position') ? ['position', ...POSE.slice(2)] : POSE).map((channel) => ({ layer: layer.id, channel })));
+  if (!editor.run(addKeys(state.project, current(state).id, refs, { frame: state.frame, newId: freshId }))) editor.say('The pose is keyed here already.');
+}
+
+function keySelected(editor: Editor): void {
+  const state = editor.store.getState();
+  const refs = chosenLayers(state).flatMap((layer) => channelsWithKeys(layer).map(({ name }) => ({ layer: layer.id, channel: name })));
+  if (refs.length === 0) return keyPose(editor);
+  if (!editor.run(addKeys(state.project, current(state).id, refs, { frame: state.frame, newId: freshId }))) editor.say('There are keys here already.');
+}
+
+export const TIME_ACTIONS: readonly Action[] = [
+  { id: 'time.trim-start', title: 'Trim bars to begin at the playhead', group: 'Time', keys: ['I'], whyNot: needsLayers, run: trim('start') },
+  { id: 'time.trim-end', title: 'Trim bars to end with the playhead’s frame', group: 'Time', keys: ['O'], whyNot: needsLayers, run: trim('end') },
+  {
+    id: 'time.split', title: 'Split at the playhead', group: 'Time', keys: ['S'], whyNot: needsLayers,
+    run: (editor) => { const state = editor.store.getState(); if (!editor.run(splitLayers(state.project, current(state).id, state.selection.layers, state.frame, freshId))) editor.say('The playhead is not inside a bar that is selected.'); },
+  },
+  {
+    id: 'time.to-playhead', title: 'Slide bars to begin at the playhead', group: 'Time', whyNot: needsLayers,
+    run: (editor) => {
+      const state = editor.store.getState();
+      const first = Math.min(...chosenLayers(state).flatMap((layer) => layer.spans[0]?.[0] ?? []));
+      if (!Number.isFinite(first) || !editor.run(shiftMoments(state.project, current(state).id, { ...NO_MOMENTS, slide: state.selection.layers }, state.frame - first))) editor.say('The bars begin here already.');
+    },
+  },
+  {
+    id: 'time.marker', title: (state) => (state.selection.layers.length === 0 ? 'Mark the composition here' : `Mark ${state.selection.layers.length === 1 ? 'the layer' : `${state.selection.layers.length} layers`} here`), group: 'Time', keys: ['M'],
+    run: (editor) => {
+      const state = editor.store.getState();
+      const made: string[] = [];
+      const newId = () => { const id = freshId(); made.push(id); return id; };
+      const { layers } = state.selection;
+      if (editor.run(addMarkers(state.project, current(state).id, layers, state.frame, newId))) editor.select({ markers: made.map((marker, i) => ({ layer: layers[i] ?? null, marker })), keys: [] });
+    },
+  },
+  { id: 'time.next-marker', title: 'To the next marker', group: 'Time', keys: ['Ctrl+ArrowRight'], run: toMarker(1) },
+  { id: 'time.marker-before', title: 'To the marker before', group: 'Time', keys: ['Ctrl+ArrowLeft'], run: toMarker(-1) },
+  { id: 'keys.add', title: 'Key the keyed channels of what is selected', group: 'Keys', keys: ['K'], whyNot: needsLayers, run: keySelected },
+  { id: 'keys.pose', title: 'Key the pose of what is selected', group: 'Keys', keys: ['Shift+K'], whyNot: needsLayers, run: keyPose },
+  { id: 'keys.keying', title: 'Keying: changes become keys', group: 'Keys', keys: ['R'], isOn: (state) => state.keying, run: (editor) => editor.set({ keying: !editor.store.getState().keying }) },
+  { id: 'keys.next', title: 'To the next key', group: 'Keys', keys: ['PageDown'], run: toKey(1) },
+  { id: 'keys.before', title: 'To the key before', group: 'Keys', keys: ['PageUp'], run: toKey(-1) },
+  { id: 'keys.later', title: 'Move selected keys a frame later', group: 'Keys', keys: ['Alt+ArrowRight'], whyNot: (state) => (state.selection.markers.length > 0 ? null : needsKeys(state)), run: nudgeKeys(1) },
+  { id: 'keys.earlier', title: 'Move selected keys a frame earlier', group: 'Keys', keys: ['Alt+ArrowLeft'], whyNot: (state) => (state.selection.markers.length > 0 ? null : needsKeys(state)), run: nudgeKeys(-1) },
+  {
+    id: 'keys.all', title: 'Select all keys of the selected layers', group: 'Keys', whyNot: needsLayers,
+    run: (editor) => {
+      const state = editor.store.getState();
+      const keys = chosenLayers(state).flatMap((layer) => channelsWithKeys(layer).flatMap(({ name, channel }) => keysOf(channel).map((key) => ({ layer: layer.id, channel: name, key: key.id }))));
+      editor.select({ keys });
+      if (keys.length === 0) return editor.say('What is selected has no keys.');
+      editor.set({ unfolded: new Set([...state.unfolded, ...state.selection.layers.map((id) => foldKey(current(state).id, id))]) });
+      editor.say(`${keys.length} ${keys.length === 1 ? 'key' : 'keys'} selected.`);
+    },
+  },
+];

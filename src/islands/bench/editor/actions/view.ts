@@ -1,0 +1,81 @@
+import { movePlaces, setComposition } from '../../../../core/commands';
+import { zoomPictureAt } from '../../picture/place-picture';
+import { shownView, xOf, zoomAt } from '../../timeline/scale';
+import { current, type Editor } from '../editor';
+import { freshId } from '../fresh-id';
+import { foldKey, type EditorState } from '../state';
+import { chosenLayers, needsLayers, type Action } from './action';
+
+const overlay = (id: string, title: string, name: keyof EditorState['overlays'], keys: readonly string[] = []): Action => ({
+  id, title, group: 'Picture', keys, isOn: (state) => state.overlays[name],
+  run: (editor) => { const { overlays } = editor.store.getState(); editor.set({ overlays: { ...overlays, [name]: !overlays[name] } }); },
+});
+const setting = (id: string, title: string, name: 'snap' | 'ripple' | 'together', keys: readonly string[]): Action => ({
+  id, title, group: 'Time', keys, isOn: (state) => state.settings[name],
+  run: (editor) => editor.setSettings({ [name]: !editor.store.getState().settings[name] }),
+});
+const nudge = (dx: number, dy: number) => (editor: Editor) => {
+  const state = editor.store.getState();
+  if (!editor.run(movePlaces(state.project, current(state).id, state.selection.layers, [dx, dy], { frame: state.frame, keying: state.keying, newId: freshId }))) editor.say('What is selected has no place on the picture, or is locked.');
+};
+/** Closer to the picture or farther; what lies in the middle stays. */
+const zoomPicture = (factor: number) => (editor: Editor) => {
+  const state = editor.store.getState();
+  const [width, height] = state.rooms.picture;
+  editor.set({ picture: zoomPictureAt([width, height], current(state), state.picture, [width / 2, height / 2], factor) });
+};
+/** Closer in time or farther; the playhead stays where it is. */
+const zoomTime = (factor: number) => (editor: Editor) => {
+  const state = editor.store.getState();
+  const { duration } = current(state);
+  const width = state.rooms.tracks;
+  const view = shownView(state.view, duration, width);
+  editor.set({ view: zoomAt(view, xOf(state.frame, view), factor, duration, width) });
+};
+
+export const VIEW_ACTIONS: readonly Action[] = [
+  { id: 'picture.left', title: 'Nudge left by a pixel', group: 'Picture', keys: ['Alt+Shift+ArrowLeft'], whyNot: needsLayers, run: nudge(-1, 0) },
+  { id: 'picture.right', title: 'Nudge right by a pixel', group: 'Picture', keys: ['Alt+Shift+ArrowRight'], whyNot: needsLayers, run: nudge(1, 0) },
+  { id: 'picture.up', title: 'Nudge up by a pixel', group: 'Picture', keys: ['Alt+Shift+ArrowUp'], whyNot: needsLayers, run: nudge(0, -1) },
+  { id: 'picture.down', title: 'Nudge down by a pixel', group: 'Picture', keys: ['Alt+Shift+ArrowDown'], whyNot: needsLayers, run: nudge(0, 1) },
+  { id: 'picture.fit', title: 'Fit the picture into its room', group: 'Picture', keys: ['Ctrl+0'], whyNot: (state) => (state.picture.zoom === null ? 'It is fitted already.' : null), run: (editor) => editor.set({ picture: { ...editor.store.getState().picture, zoom: null } }) },
+  { id: 'picture.whole', title: 'Picture at 100 %', group: 'Picture', keys: ['Ctrl+1'], run: (editor) => { const state = editor.store.getState(); const { width, height } = current(state); editor.set({ picture: { ...state.picture, zoom: 1, centre: state.picture.zoom === null ? [width / 2, height / 2] : state.picture.centre } }); } },
+  { id: 'picture.closer', title: 'Closer to the picture', group: 'Picture', keys: ['Ctrl+=', 'Ctrl++'], run: zoomPicture(1.5) },
+  { id: 'picture.farther', title: 'Farther from the picture', group: 'Picture', keys: ['Ctrl+-'], run: zoomPicture(1 / 1.5) },
+  { id: 'picture.pixels', title: 'Show the pixels of the film', group: 'Picture', isOn: (state) => state.picture.pixels, run: (editor) => { const { picture } = editor.store.getState(); editor.set({ picture: { ...picture, pixels: !picture.pixels } }); } },
+  overlay('picture.thirds', 'Thirds and middle lines', 'thirds', ['Shift+T']),
+  overlay('picture.safe', 'Safe frame for titles and action', 'safe', []),
+  overlay('picture.path', 'Motion path of the selection', 'path', []),
+  {
+    id: 'picture.ground', title: (state) => (current(state).background === null ? 'Paint a ground' : 'Take the ground away, leaving it clear'), group: 'Picture', isOn: (state) => current(state).background === null,
+    run: (editor) => { const state = editor.store.getState(); const { id, background } = current(state); editor.run(setComposition(state.project, id, { background: background === null ? '#14170f' : null })); },
+  },
+  setting('time.snap', 'Snap: drags catch keys, ends, markers, beats and the playhead', 'snap', ['1']),
+  setting('time.ripple', 'Ripple: what comes later moves along', 'ripple', ['2']),
+  setting('time.together', 'Together: what stands at the same moment moves along', 'together', ['3']),
+  ...([['pegs', 'A marquee takes pegs'], ['bars', 'A marquee takes bars'], ['both', 'A marquee takes pegs and bars']] as const).map(([takes, title]): Action => ({
+    id: `time.takes-${takes}`, title, group: 'Time', isOn: (state) => state.settings.marqueeTakes === takes, whyNot: (state) => (state.settings.marqueeTakes === takes ? 'It takes those already.' : null), run: (editor) => editor.setSettings({ marqueeTakes: takes }),
+  })),
+  { id: 'view.whole', title: 'Show the whole composition in time', group: 'View', keys: ['W'], whyNot: (state) => (state.view.pixelsPerFrame === 0 ? 'The whole composition is shown already.' : null), run: (editor) => editor.set({ view: { from: 0, pixelsPerFrame: 0 } }) },
+  { id: 'view.closer', title: 'Closer in time', group: 'View', keys: ['='], run: zoomTime(1.6) },
+  { id: 'view.farther', title: 'Farther in time', group: 'View', keys: ['-'], run: zoomTime(1 / 1.6) },
+  {
+    id: 'view.lane', title: 'Picture time of the selected nest', group: 'View', keys: ['L'], whyNot: (state) => (chosenLayers(state).some((layer) => layer.kind === 'nest') ? null : 'Select a nest to see its picture time.'),
+    run: (editor) => {
+      const state = editor.store.getState();
+      const lanes = new Set(state.lanes);
+      for (const layer of chosenLayers(state)) {
+        const name = foldKey(current(state).id, layer.id);
+        if (layer.kind === 'nest' && !lanes.delete(name)) lanes.add(name);
+      }
+      editor.set({ lanes });
+    },
+  },
+  { id: 'view.unfold-all', title: 'Unfold all layers', group: 'View', keys: ['Shift+F'], run: (editor) => { const state = editor.store.getState(); editor.set({ unfolded: new Set(current(state).layers.order.map((id) => foldKey(current(state).id, id))) }); } },
+  { id: 'view.fold-all', title: 'Fold all layers', group: 'View', keys: ['Alt+F'], run: (editor) => editor.set({ unfolded: new Set(), lanes: new Set() }) },
+  { id: 'view.by-start', title: 'Rows in order of start', group: 'View', isOn: (state) => state.order === 'start', run: (editor) => editor.set({ order: editor.store.getState().order === 'start' ? 'list' : 'start' }) },
+  ...([['all', 'Show all rows'], ['selected', 'Show selected layers alone'], ['keyed', 'Show layers with keys alone'], ['nests', 'Show nests alone']] as const).map(([filter, title]): Action => ({
+    id: `view.filter-${filter}`, title, group: 'View', isOn: (state) => state.filter === filter, whyNot: (state) => (state.filter === filter ? 'Those rows are shown already.' : null), run: (editor) => editor.set({ filter }),
+  })),
+  { id: 'view.seconds', title: 'Count seconds on the ruler', group: 'View', isOn: (state) => state.settings.unit === 'seconds', run: (editor) => editor.setSettings({ unit: editor.store.getState().settings.unit === 'seconds' ? 'frames' : 'seconds' }) },
+];

@@ -1,0 +1,86 @@
+import { clipText, copyKeys, copyLayers, deleteKeys, deleteLayers, duplicateLayers, holds, pasteKeys, pasteLayers, type KeysClip } from '../../../core/commands';
+import type { Project } from '../../../core/model';
+import { readClipText } from '../../../workers/reading/client';
+import { current, type Editor } from './editor';
+import { freshId } from './fresh-id';
+
+/** Where copied things wait for other windows of this browser, beside the system's clipboard. */
+const SHELF = 'oak-clip';
+
+/** What this window copied last: it needs no reading when it comes back. */
+let last: { readonly text: string; readonly clip: { readonly kind: 'layers'; readonly clip: Project } | { readonly kind: 'keys'; readonly clip: KeysClip } } | null = null;
+
+/** The selection as text for a clipboard, or null when nothing is selected. Keys go before layers. */
+export function copySelection(editor: Editor): string | null {
+  const state = editor.store.getState();
+  const composition = current(state).id;
+  const { keys, layers } = state.selection;
+  const copiedKeys = copyKeys(state.project, composition, keys);
+  const copiedLayers = copiedKeys ? null : copyLayers(state.project, composition, layers);
+  if (!copiedKeys && !copiedLayers) {
+    editor.say('Select layers or keys to copy.');
+    return null;
+  }
+  const text = copiedKeys ? JSON.stringify(copiedKeys) : clipText(copiedLayers!);
+  last = { text, clip: copiedKeys ? { kind: 'keys', clip: copiedKeys } : { kind: 'layers', clip: copiedLayers! } };
+  try {
+    localStorage.setItem(SHELF, text);
+  } catch {
+    // Too much for the shelf: the system's clipboard has it.
+  }
+  const many = copiedKeys ? keys.length : layers.length;
+  editor.say(`Copied ${many} ${copiedKeys ? 'key' : 'layer'}${many === 1 ? '' : 's'}.`);
+  return text;
+}
+
+export function cutSelection(editor: Editor): string | null {
+  const text = copySelection(editor);
+  const state = editor.store.getState();
+  if (text === null) return null;
+  const composition = current(state).id;
+  const { keys, layers } = state.selection;
+  editor.run(keys.length > 0 ? deleteKeys(state.project, composition, keys) : deleteLayers(state.project, composition, layers));
+  return text;
+}
+
+/** Puts what is on the clipboard into the open composition at the playhead; without a text, what waits on the shelf. */
+export async function paste(editor: Editor, given: string | null, keepTimes = false): Promise<void> {
+  const text = given !== null && given !== '' ? given : (last?.text ?? localStorage.getItem(SHELF) ?? '');
+  if (text === '') return editor.say('There is nothing to paste: copy layers or keys first.');
+  const reading = last?.text === text ? last.clip : await readClipText(text);
+  if (reading.kind === 'nothing') return editor.say(reading.message, true);
+  const state = editor.store.getState();
+  const composition = current(state);
+  if (reading.kind === 'keys') {
+    if (state.selection.layers.length === 0) return editor.say('Select the layers that the keys should go to.');
+    const draft = pasteKeys(state.project, composition.id, state.selection.layers, reading.clip, state.frame, freshId);
+    if (editor.run(draft)) editor.select({ keys: draft!.made, markers: [] });
+    else editor.say('What is selected has no such channels.', true);
+    return;
+  }
+  const above = composition.layers.order.find((id) => state.selection.layers.includes(id)) ?? null;
+  const draft = pasteLayers(state.project, composition.id, reading.clip, { at: keepTimes ? null : state.frame, above, newId: freshId });
+  if (draft && ringOf(state.project, composition.id, reading.clip)) return editor.say(`That would put ${composition.name} inside itself.`, true);
+  if (!editor.run(draft)) return;
+  editor.select({ layers: draft!.made, keys: [], markers: [], operator: null });
+  editor.say(`${draft!.label}${keepTimes ? ' at the time they had' : ''}.`);
+}
+
+/** Whether a clip holds a nest of the composition that it is pasted into. */
+function ringOf(project: Project, composition: string, clip: Project): boolean {
+  return project.compositions.by[composition] !== undefined && holds(clip, clip.main, composition);
+}
+
+export function duplicateSelection(editor: Editor): void {
+  const state = editor.store.getState();
+  const composition = current(state).id;
+  const { keys, layers } = state.selection;
+  if (keys.length > 0) {
+    const clip = copyKeys(state.project, composition, keys)!;
+    const draft = pasteKeys(state.project, composition, [...new Set(keys.map((key) => key.layer))], clip, state.frame, freshId);
+    if (editor.run(draft)) editor.select({ keys: draft!.made });
+    return;
+  }
+  const draft = duplicateLayers(state.project, composition, layers, freshId);
+  if (editor.run(draft)) editor.select({ layers: draft!.made, keys: [], markers: [], operator: null });
+}

@@ -1,0 +1,38 @@
+/** What a person likes, kept by this browser: it belongs to no document. */
+export type Settings = {
+  readonly snap: boolean;
+  readonly ripple: boolean;
+  readonly together: boolean;
+  readonly marqueeTakes: 'pegs' | 'bars' | 'both';
+  /** Whether stopping goes back to where playing began. */
+  readonly stopReturns: boolean;
+  readonly quality: 'whole' | 'half' | 'quarter' | 'needed';
+  readonly unit: 'seconds' | 'frames';
+  /** Shortcuts that were changed, by action; an empty list takes them away. */
+  readonly shortcuts: Readonly<Record<string, readonly string[]>>;
+  /** Whether single letters work as shortcuts. */
+  readonly letters: boolean;
+};
+
+export const PLAIN_SETTINGS: Settings = { snap: true, ripple: false, together: false, marqueeTakes: 'pegs', stopReturns: false, quality: 'whole', unit: 'seconds', shortcuts: {}, letters: true };
+
+const NAME = 'oak-settings';
+
+/** Settings as they were left; what is missing or damaged is as it comes. */
+export function readSettings(): Settings {
+  try {
+    const kept = JSON.parse(localStorage.getItem(NAME) ?? '{}') as Record<string, unknown>;
+    const fitting = Object.entries(kept).filter(([name, value]) => Object.hasOwn(PLAIN_SETTINGS, name) && typeof value === typeof PLAIN_SETTINGS[name as keyof Settings]);
+    return { ...PLAIN_SETTINGS, ...Object.fromEntries(fitting) };
+  } catch {
+    return PLAIN_SETTINGS;
+  }
+}
+
+export function writeSettings(settings: Settings): void {
+  try {
+    localStorage.setItem(NAME, JSON.stringify(settings));
+  } catch {
+    // A browser that keeps nothing still works; it only forgets.
+  }
+}

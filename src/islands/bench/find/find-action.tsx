@@ -1,0 +1,60 @@
+import { Command } from 'cmdk';
+import { Dialog as Radix } from 'radix-ui';
+import { Check } from 'lucide-react';
+import { inOrder } from '../../../core/model';
+import { ACTIONS, keysFor, pressWords, runAction, titleOf, type Action } from '../editor/actions';
+import { current } from '../editor/editor';
+import { useEditor, useEditorState } from '../editor/editor-context';
+import { scoreName } from './score';
+
+const GROUPS: readonly Action['group'][] = ['Edit', 'New', 'Layers', 'Keys', 'Time', 'Play', 'Picture', 'View', 'Project', 'Help'];
+
+/** Every action by its name, with its shortcut, whether it is on, and why it cannot be done now; layers and compositions too. */
+export function FindAction({ onClose }: { readonly onClose: () => void }) {
+  const editor = useEditor();
+  const state = useEditorState((all) => all);
+  const run = (work: () => void) => {
+    onClose();
+    work();
+  };
+  return (
+    <Radix.Root open onOpenChange={(open) => !open && onClose()}>
+      <Radix.Portal>
+        <Radix.Overlay className="fixed inset-0 z-40 bg-deep/60" />
+        <Radix.Content aria-describedby={undefined} onKeyDown={(event) => event.key !== 'Escape' && event.stopPropagation()} onCloseAutoFocus={(event) => event.preventDefault()} className="fixed top-[12vh] left-1/2 z-50 w-[560px] max-w-[94vw] -translate-x-1/2 overflow-hidden rounded-xl bg-panel shadow-2xl ring-1 ring-line outline-none">
+          <Radix.Title className="sr-only">Find an action</Radix.Title>
+          <Command label="Find an action" loop filter={scoreName} className="flex max-h-[62vh] flex-col">
+            <Command.Input autoFocus placeholder="What would you like to do?" className="h-12 shrink-0 border-b border-line bg-transparent px-4 text-[15px] outline-none! placeholder:text-muted" />
+            <Command.List className="overflow-y-auto p-1.5">
+              <Command.Empty className="px-3 py-4 text-muted">Nothing is called that. Try a plain word: nest, loop, key, hide.</Command.Empty>
+              {GROUPS.map((group) => (
+                <Command.Group key={group} heading={group} className="[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-[12px] [&_[cmdk-group-heading]]:text-muted">
+                  {ACTIONS.filter((action) => action.group === group).map((action) => {
+                    const why = action.whyNot?.(state) ?? null;
+                    const keys = keysFor(action, state.settings);
+                    const title = titleOf(action, state);
+                    return (
+                      <Command.Item key={action.id} value={`${title} ${action.id}`} disabled={why !== null} data-action={action.id} onSelect={() => run(() => runAction(editor, action.id))} className="flex cursor-pointer items-center gap-3 rounded-md px-2.5 py-1.5 data-[disabled=true]:cursor-default data-[disabled=true]:text-muted data-[selected=true]:bg-lifted">
+                        <span className="min-w-0 grow">{title}{why !== null && <span className="ml-2 text-[12px]">{why}</span>}</span>
+                        {action.isOn?.(state) && <Check size={14} className="shrink-0 text-leaf" aria-label="on" />}
+                        {keys[0] && <kbd className="shrink-0 font-mono text-[11.5px] text-muted">{pressWords(keys[0])}</kbd>}
+                      </Command.Item>
+                    );
+                  })}
+                </Command.Group>
+              ))}
+              <Command.Group heading="Go to" className="[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-[12px] [&_[cmdk-group-heading]]:text-muted">
+                {inOrder(state.project.compositions).map((composition) => (
+                  <Command.Item key={composition.id} value={`composition ${composition.name} ${composition.id}`} onSelect={() => run(() => editor.openComposition(composition.id))} className="cursor-pointer rounded-md px-2.5 py-1.5 data-[selected=true]:bg-lifted">{composition.name}<span className="ml-2 text-[12px] text-muted">composition</span></Command.Item>
+                ))}
+                {inOrder(current(state).layers).slice(0, 300).map((layer) => (
+                  <Command.Item key={layer.id} value={`layer ${layer.name} ${layer.id}`} onSelect={() => run(() => editor.select({ layers: [layer.id], keys: [], markers: [], operator: null }))} className="cursor-pointer rounded-md px-2.5 py-1.5 data-[selected=true]:bg-lifted">{layer.name}<span className="ml-2 text-[12px] text-muted">layer</span></Command.Item>
+                ))}
+              </Command.Group>
+            </Command.List>
+          </Command>
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}

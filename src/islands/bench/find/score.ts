@@ -1,0 +1,9 @@
+/** How well a name answers typed words, 0 to 1: every word must be in it; words that begin one of its own count more, the whole from the beginning most. */
+export function scoreName(name: string, typed: string): number {
+  const words = typed.toLowerCase().split(/\s+/).filter((word) => word !== '');
+  const lower = name.toLowerCase();
+  if (words.some((word) => !lower.includes(word))) return 0;
+  if (lower.startsWith(typed.trim().toLowerCase())) return 1;
+  const starts = words.filter((word) => new RegExp(`(^|[^\\p{L}])${word.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}`, 'u').test(lower)).length;
+  return 0.4 + (0.4 * starts) / Math.max(1, words.length);
+}

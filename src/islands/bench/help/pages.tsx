@@ -1,0 +1,72 @@
+import type { ReactNode } from 'react';
+import { BarPicture, BenchPicture, CurvePicture, HandlesPicture, LoopPicture, NestPicture, PenPicture, SwitchPicture } from './pictures';
+
+export type HelpPage = { readonly id: string; readonly title: string; readonly picture: ReactNode; readonly says: readonly string[] };
+
+/** Help as short pages, each with a picture. */
+export const HELP_PAGES: readonly HelpPage[] = [
+  {
+    id: 'start', title: 'The Bench', picture: <BenchPicture />,
+    says: [
+      'The picture is above, the timeline below, and everything about time lies on the timeline’s one axis.',
+      'At the left the library holds compositions, media and checks. At the right stands what can be changed on the layer that is selected; with nothing selected, the composition.',
+      'Ctrl+K finds any action by a plain word, with its shortcut. A right-click offers the ones that fit.',
+    ],
+  },
+  {
+    id: 'picture', title: 'On the picture', picture: <HandlesPicture />,
+    says: [
+      'Click a layer to select it; click the same place again for the one beneath. A drag over empty ground selects all that it touches.',
+      'Round grips at the corners size, those at the sides stretch. The bent arrow turns, the slanted grip below leans, the ring is the pivot around which it turns: pull it by its knob.',
+      'Lines light up where edges, middles and thirds meet. Alt lets go of them for a drag, Shift keeps to one axis. Arrow keys nudge by a pixel while the picture has the keyboard.',
+    ],
+  },
+  {
+    id: 'draw', title: 'Drawing', picture: <PenPicture />,
+    says: [
+      'New, under the picture, has rectangles, ellipses, polygons and stars: drag one out, or click for one of ordinary size.',
+      'With the pen a press sets a corner and a drag bends it. The first corner closes the path, Enter ends it open.',
+      'Double-click a drawn path to pull its corners and handles. Double-click a text to write. Dropped SVG drawings become shapes where they can.',
+    ],
+  },
+  {
+    id: 'bars', title: 'Bars and their grips', picture: <BarPicture />,
+    says: [
+      'A bar says when its layer is seen. Drag it to slide it; its keys and markers go along.',
+      'Each end has two grips: the upper half trims and leaves what is inside where it is, the lower half stretches all of it.',
+      'I and O trim to the playhead, S splits there, M sets a marker.',
+    ],
+  },
+  {
+    id: 'keys', title: 'Keys', picture: <CurvePicture />,
+    says: [
+      'Upright pegs are keys, the line between two is the motion itself. With keying on (R) every change becomes a key at the playhead.',
+      'With keying off, changing a channel that has keys moves all of them by the same amount, and says so.',
+      'Drag pegs to move them, over several rows with a marquee. Ctrl+C and Ctrl+V carry them to other layers and compositions.',
+    ],
+  },
+  {
+    id: 'switches', title: 'Snap, Ripple, Together', picture: <SwitchPicture />,
+    says: [
+      'Three switches stand by the timeline. Tap 1, 2 or 3, or hold one for as long as it is wanted.',
+      'Snap: drags catch the playhead, ends, keys, markers and beats, and tell what they caught.',
+      'Ripple: what comes later moves along. Together: what stands at the same moment on other layers moves along.',
+    ],
+  },
+  {
+    id: 'nests', title: 'Nests', picture: <NestPicture />,
+    says: [
+      'Ctrl+Enter wraps what is selected in a composition of its own, which can then be timed as one and used many times.',
+      'Enter or a double-click opens a nest in place at the frame that is on screen; Shift+Enter goes back out.',
+      'Whole layers go inside with pose and keys; or their pictures alone, and pose and keys stay out here.',
+    ],
+  },
+  {
+    id: 'loops', title: 'Bending time', picture: <LoopPicture />,
+    says: [
+      'Timing, at the right, is a list of steps that time falls through: loop, reverse, speed, pause, freeze, hold on twos.',
+      'L shows the picture time of a nest under its bar: slope is speed, level is a hold, downward runs backwards.',
+      'The trail under the picture tells every step with its number. A click on a step leads there.',
+    ],
+  },
+];

@@ -1,0 +1,78 @@
+import { useEffect } from 'react';
+import { actionFor, pressOf, runAction } from './editor/actions';
+import { copySelection, cutSelection, paste } from './editor/clipboard';
+import type { Editor } from './editor/editor';
+
+/** A switch held longer than this works only while it is held. */
+const HELD = 350;
+const SWITCHES: Readonly<Record<string, 'snap' | 'ripple' | 'together'>> = { 'time.snap': 'snap', 'time.ripple': 'ripple', 'time.together': 'together' };
+
+/** Whether a key press belongs to a field, a menu or a window, and not to the Bench. */
+function isElsewhere(event: KeyboardEvent): boolean {
+  const target = event.target as HTMLElement;
+  // A window over the page has the keyboard; the Esc that closes it is its own as well.
+  if (event.defaultPrevented || document.querySelector('[role=dialog]')) return true;
+  // What is typed belongs to its field; a field where nothing is typed yet leaves Ctrl+Z to the Bench.
+  const field = target.closest('input:not([type=checkbox]):not([type=range]), select, textarea, [contenteditable=true], [role=menu]');
+  if (field) return !(event.key.toLowerCase() === 'z' && (event.ctrlKey || event.metaKey) && field.hasAttribute('data-untouched'));
+  // Space and Enter on a focused button are the button's own.
+  return (event.key === ' ' || event.key === 'Enter') && target.closest('button, a, summary, [role=slider]') !== null;
+}
+
+const inField = () => document.activeElement?.closest('input, select, textarea, [contenteditable=true], [role=dialog]') !== null && document.activeElement !== document.body;
+
+/** The keyboard of the Bench: shortcuts, the clipboard, and buttons that let go of the keyboard after a click. */
+export function useKeyboard(editor: Editor): void {
+  useEffect(() => {
+    let held: { readonly key: string; readonly setting: 'snap' | 'ripple' | 'together'; readonly since: number } | null = null;
+    const onKey = (event: KeyboardEvent) => {
+      if (isElsewhere(event)) return;
+      const press = pressOf(event);
+      const state = editor.store.getState();
+      const action = actionFor(press, state.settings);
+      // The system's clipboard comes with events of its own, which may read it.
+      if (!action || ['edit.copy', 'edit.cut', 'edit.paste'].includes(action.id)) return;
+      event.preventDefault();
+      const setting = SWITCHES[action.id];
+      if (setting && event.repeat) return;
+      runAction(editor, action.id);
+      if (setting) held = { key: event.key, setting, since: event.timeStamp };
+    };
+    const onKeyUp = (event: KeyboardEvent) => {
+      if (!held || held.key !== event.key) return;
+      if (event.timeStamp - held.since > HELD) editor.setSettings({ [held.setting]: !editor.store.getState().settings[held.setting] });
+      held = null;
+    };
+    const put = (event: ClipboardEvent, text: string | null) => {
+      if (text === null) return;
+      event.preventDefault();
+      event.clipboardData?.setData('text/plain', text);
+    };
+    const onCopy = (event: ClipboardEvent) => inField() || put(event, copySelection(editor));
+    const onCut = (event: ClipboardEvent) => inField() || put(event, cutSelection(editor));
+    const onPaste = (event: ClipboardEvent) => {
+      if (inField()) return;
+      event.preventDefault();
+      void paste(editor, event.clipboardData?.getData('text/plain') ?? null);
+    };
+    // A button that was pressed with the pointer lets go of the keyboard, so that Space plays and Enter opens.
+    const onClick = (event: MouseEvent) => {
+      const focused = document.activeElement;
+      if (event.detail > 0 && focused instanceof HTMLButtonElement && !focused.closest('[role=dialog], [role=menu]') && focused.getAttribute('aria-haspopup') === null) focused.blur();
+    };
+    window.addEventListener('keydown', onKey);
+    window.addEventListener('keyup', onKeyUp);
+    window.addEventListener('click', onClick);
+    document.addEventListener('copy', onCopy);
+    document.addEventListener('cut', onCut);
+    document.addEventListener('paste', onPaste);
+    return () => {
+      window.removeEventListener('keydown', onKey);
+      window.removeEventListener('keyup', onKeyUp);
+      window.removeEventListener('click', onClick);
+      document.removeEventListener('copy', onCopy);
+      document.removeEventListener('cut', onCut);
+      document.removeEventListener('paste', onPaste);
+    };
+  }, [editor]);
+}

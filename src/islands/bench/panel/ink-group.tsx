@@ -1,0 +1,85 @@
+import { Plus, X } from 'lucide-react';
+import { addStop, deleteStop, isInked, setFillKind, setInk, setLayerField } from '../../../core/commands';
+import { inOrder, type Composition, type Layer, type LayerOf, type Project } from '../../../core/model';
+import { Button, IconButton, Select, TypedField } from '../../../ui';
+import { useEditor } from '../editor/editor-context';
+import { freshId } from '../editor/fresh-id';
+import { ChannelField } from './channel-field';
+import { Group } from './group';
+import { readNumber } from './read-number';
+
+type Props = { readonly project: Project; readonly composition: Composition; readonly layers: readonly Layer[]; readonly frame: number };
+type Inked = LayerOf<'shape'> | LayerOf<'text'>;
+
+const KINDS = [['none', 'None'], ['flat', 'Flat'], ['linear', 'Straight run'], ['radial', 'Round run']] as const;
+
+/** What a shape or a text is filled and drawn with. */
+export function InkGroups(props: Props) {
+  const editor = useEditor();
+  const { composition, layers } = props;
+  const inked = layers.filter((layer): layer is Inked => isInked(layer));
+  if (inked.length !== layers.length || inked.length === 0) return null;
+  const ids = layers.map((layer) => layer.id);
+  const [first] = inked;
+  const kind = inked.every((layer) => layer.fill.kind === first!.fill.kind) ? first!.fill.kind : '';
+  const stroke = first!.stroke;
+  const stroked = inked.some((layer) => { const width = layer.stroke.channels.width; return width !== undefined && (width.value > 0 || Object.keys(width.keys).length > 0); });
+  const bounds = (id: string) => editor.store.getState().shown?.layers.find((layer) => layer.id === id)?.bounds ?? null;
+  const set = (part: 'fill' | 'stroke', fields: Readonly<Record<string, unknown>>) => editor.run(setInk(editor.store.getState().project, composition.id, ids, part, fields));
+  const field = (channel: string, wide = false) => <ChannelField key={channel} {...props} channel={channel} wide={wide} />;
+  const isRun = kind === 'linear' || kind === 'radial';
+  const [only] = inked.length === 1 ? inked : [];
+  return (
+    <>
+      <Group title="Fill" beside={<Select label="Kind of fill" value={kind} onChange={(next) => editor.run(setFillKind(editor.store.getState().project, composition.id, ids, next as Inked['fill']['kind'], bounds, freshId))} options={[...(kind === '' ? [['', 'mixed'] as const] : []), ...KINDS]} />}>
+        {kind === 'flat' && field('fill.colour', true)}
+        {isRun && field('fill.from')}
+        {isRun && field('fill.to')}
+        {isRun && only && inOrder(only.fill.stops).map((stop) => (
+          <div key={stop.id} className="col-span-2 flex items-center gap-1">
+            <div className="grid grow grid-cols-2 gap-x-2">{field(`${stop.id}.at`)}{field(`${stop.id}.colour`)}</div>
+            <IconButton className="h-6" label="Take this colour out" disabled={only.fill.stops.order.length <= 2} onClick={() => editor.run(deleteStop(editor.store.getState().project, composition.id, only.id, stop.id))}><X size={13} /></IconButton>
+          </div>
+        ))}
+        {isRun && only && <div className="col-span-2"><Button tone="plain" className="px-1 text-muted" onClick={() => editor.run(addStop(editor.store.getState().project, composition.id, only.id, freshId()))}><Plus size={13} aria-hidden="true" />Add a colour</Button></div>}
+        {kind !== 'none' && inked.every((layer) => layer.kind === 'shape' && layer.shape === 'path') && (
+          <label className="col-span-2 flex items-center gap-2 text-muted"><input type="checkbox" className="accent-leaf" checked={first!.kind === 'shape' && first!.rule === 'evenodd'} onChange={(event) => editor.run(setRule(editor, composition.id, ids, event.target.checked))} />Overlaps are holes</label>
+        )}
+      </Group>
+      <Group title="Stroke">
+        {field('stroke.width')}
+        {stroked && field('stroke.colour')}
+        {stroked && (
+          <>
+            <Labelled name="Dashes"><TypedField label="Dashes of the stroke" edited={stroke.dash.join(' ')} shown={stroke.dash.length === 0 ? 'none' : stroke.dash.join(' ')} onSet={(dash: readonly number[]) => set('stroke', { dash })} read={readDashes} /></Labelled>
+            {stroke.dash.length > 0 ? field('stroke.dashShift') : <span />}
+            <Labelled name="Ends"><Select label="Ends of the stroke" value={stroke.cap} onChange={(cap) => set('stroke', { cap })} options={[['butt', 'Cut off'], ['round', 'Round'], ['square', 'Square']]} /></Labelled>
+            <Labelled name="Corners"><Select label="Corners of the stroke" value={stroke.join} onChange={(join) => set('stroke', { join })} options={[['miter', 'Pointed'], ['round', 'Round'], ['bevel', 'Cut off']]} /></Labelled>
+            {stroke.join === 'miter' && <Labelled name="Miter"><TypedField label="Miter limit of the stroke" title="How long a point may grow, in stroke widths, before it is cut off" edited={String(stroke.miter)} shown={String(stroke.miter)} onSet={(miter: number) => set('stroke', { miter })} read={(text) => { const reading = readNumber(text, stroke.miter, ''); return reading.ok && reading.value < 1 ? { ok: false, why: 'A miter limit is 1 or more.' } : reading; }} /></Labelled>}
+            {stroke.join === 'miter' && <span />}
+            {field('stroke.trimFrom')}
+            {field('stroke.trimTo')}
+            {field('stroke.trimShift')}
+          </>
+        )}
+      </Group>
+    </>
+  );
+}
+
+function setRule(editor: ReturnType<typeof useEditor>, composition: string, ids: readonly string[], holes: boolean) {
+  return setLayerField(editor.store.getState().project, composition, ids, 'rule', holes ? 'evenodd' : 'nonzero');
+}
+
+/** A field without a peg; `full` takes the peg's room as well. */
+export function Labelled({ name, full, children }: { readonly name: string; readonly full?: boolean; readonly children: React.ReactNode }) {
+  return <div className={`grid grid-cols-[72px_minmax(0,1fr)] items-center gap-1 ${full ? 'pr-2' : 'pr-[50px]'}`}><span className="truncate text-muted" title={name}>{name}</span>{children}</div>;
+}
+
+/** Lengths of dashes and gaps with spaces between; nothing is a whole line. */
+function readDashes(text: string) {
+  const bare = text.trim().replace(/^none$/, '');
+  const dash = bare === '' ? [] : bare.split(/[\s,]+/).map(Number);
+  if (dash.some((length) => !Number.isFinite(length) || length < 0) || dash.length > 12) return { ok: false, why: 'Type lengths in px with spaces between, as in 8 4; or none.' } as const;
+  return { ok: true, value: dash, read: dash.length === 0 ? 'a whole line' : `${dash.join(', ')} px` } as const;
+}

@@ -1,0 +1,54 @@
+import { memo } from 'react';
+import { setLayerField, setParent, type PlainField } from '../../../core/commands';
+import { BLENDS, inOrder, isDrawn, type Composition, type Layer, type Project } from '../../../core/model';
+import { Select } from '../../../ui';
+import { blendWords } from '../editor/actions';
+import { useEditor } from '../editor/editor-context';
+import { freshId } from '../editor/fresh-id';
+import { LABELS } from '../timeline/inks';
+import { Labelled } from './ink-group';
+
+type Props = { readonly project: Project; readonly composition: Composition; readonly layers: readonly Layer[] };
+
+/** Whom layers follow, how they blend, what they show, and their ink in lists. */
+export const LayerFacts = memo(function LayerFacts({ project, composition, layers }: Props) {
+  const editor = useEditor();
+  const ids = layers.map((layer) => layer.id);
+  const set = (field: PlainField, value: unknown) => editor.run(setLayerField(editor.store.getState().project, composition.id, ids, field, value));
+  const same = <T,>(pick: (layer: Layer) => T): T | undefined => (layers.every((layer) => pick(layer) === pick(layers[0]!)) ? pick(layers[0]!) : undefined);
+  const drawn = layers.every((layer) => isDrawn(layer.kind));
+  const parent = same((layer) => layer.parent);
+  const leaders = inOrder(composition.layers).filter((layer) => isDrawn(layer.kind) && !ids.includes(layer.id));
+  const follow = (id: string) => {
+    const state = editor.store.getState();
+    editor.run(setParent(state.project, composition.id, ids, id === '' ? null : id, { frame: state.frame, keying: false, newId: freshId }));
+  };
+  const blend = same((layer) => layer.blend);
+  const nests = layers.every((layer) => layer.kind === 'nest');
+  const images = layers.every((layer) => layer.kind === 'image');
+  const source = nests || images ? same((layer) => ('source' in layer ? layer.source : '')) : undefined;
+  const colour = same((layer) => layer.colour);
+  return (
+    <div className="grid grid-cols-2 gap-x-2 gap-y-1">
+      {drawn && (
+        <Labelled full name="Follows">
+          <Select label="Follows" marker={{ 'data-follows': '' }} value={parent === undefined ? '?' : (parent ?? '')} onChange={(id) => id !== '?' && follow(id)} options={[...(parent === undefined ? [['?', 'mixed'] as const] : []), ['', 'nothing'], ...leaders.map((layer) => [layer.id, layer.name] as const)]} />
+        </Labelled>
+      )}
+      {drawn && <Labelled full name="Blend"><Select label="Blend" value={blend ?? ''} onChange={(next) => next !== '' && set('blend', next)} options={[...(blend === undefined ? [['', 'mixed'] as const] : []), ...BLENDS.map((one) => [one as string, blendWords(one)] as const)]} /></Labelled>}
+      {nests && <Labelled full name="Shows"><Select label="Composition that it shows" value={source ?? '?'} onChange={(id) => id !== '?' && set('source', id)} options={[...(source === undefined ? [['?', 'mixed'] as const] : []), ...inOrder(project.compositions).filter((one) => one.id !== composition.id).map((one) => [one.id, one.name] as const)]} /></Labelled>}
+      {images && <Labelled full name="Shows"><Select label="Picture that it shows" value={source ?? '?'} onChange={(id) => id !== '?' && set('source', id)} options={[...(source === undefined ? [['?', 'mixed'] as const] : []), ...inOrder(project.assets).filter((one) => one.type === 'image').map((one) => [one.id, one.name] as const)]} /></Labelled>}
+      {nests && <label className="flex items-center gap-2 text-muted"><input type="checkbox" className="accent-leaf" checked={layers.every((layer) => layer.kind === 'nest' && layer.clipFrame)} onChange={(event) => set('clipFrame', event.target.checked)} />Clipped to its frame</label>}
+      <div role="group" aria-label="Ink" className="grid grid-cols-[72px_1fr] items-center gap-1">
+        <span className="text-muted">Ink</span>
+        <span className="flex gap-0.5">
+          {LABELS.map((ink, i) => (
+            <button key={ink} type="button" aria-label={`Ink ${i + 1}`} aria-pressed={colour === i} title={colour === i ? 'Take the ink away' : `Mark with ink ${i + 1}`} onClick={() => set('colour', colour === i ? null : i)} className={`grid size-[15px] place-items-center rounded-full ${colour === i ? 'ring-1 ring-paper' : ''}`}>
+              <span className="size-2.5 rounded-full" style={{ background: ink }} />
+            </button>
+          ))}
+        </span>
+      </div>
+    </div>
+  );
+});

@@ -1,0 +1,42 @@
+import { addKeys, deleteKeys, keyAt, keysOf } from '../../../core/commands';
+import { keyTimeAt } from '../../../core/evaluate';
+import { findChannel, type Composition, type Layer, type Project } from '../../../core/model';
+import { current } from '../editor/editor';
+import { useEditor } from '../editor/editor-context';
+import { freshId } from '../editor/fresh-id';
+
+export type Peg = {
+  /** Whether all the layers have a key at the playhead, some have one anywhere, or none. */
+  readonly state: 'here' | 'elsewhere' | 'none';
+  readonly press: () => void;
+  /** To the key before or after, of any of the layers; null where there is none. */
+  readonly previous: (() => void) | null;
+  readonly next: (() => void) | null;
+};
+
+export type PegPlace = { readonly project: Project; readonly composition: Composition; readonly frame: number };
+
+/** The peg of one channel on one or more layers, as they are at a frame. */
+export function usePeg(layers: readonly Layer[], channel: string, { project, composition, frame }: PegPlace): Peg {
+  const editor = useEditor();
+  const found = layers.map((layer) => {
+    const keys = keysOf(findChannel(layer, channel)?.channel ?? null);
+    return { layer, keys, here: keyAt(keys, keyTimeAt(project, composition, layer, frame)) };
+  });
+  const times = found.flatMap(({ layer, keys }) => keys.map((key) => layer.start + key.at));
+  const before = times.filter((at) => at < frame - 0.5);
+  const after = times.filter((at) => at > frame + 0.5);
+  const all = found.length > 0 && found.every(({ here }) => here);
+  return {
+    state: all ? 'here' : times.length > 0 ? 'elsewhere' : 'none',
+    previous: before.length > 0 ? () => editor.seek(Math.max(...before)) : null,
+    next: after.length > 0 ? () => editor.seek(Math.min(...after)) : null,
+    press() {
+      const state = editor.store.getState();
+      const { id } = current(state);
+      editor.run(all
+        ? deleteKeys(state.project, id, found.map(({ layer, here }) => ({ layer: layer.id, channel, key: here!.id })))
+        : addKeys(state.project, id, layers.map((layer) => ({ layer: layer.id, channel })), { frame: state.frame, newId: freshId }));
+    },
+  };
+}

@@ -1,0 +1,44 @@
+import { useState } from 'react';
+import { deleteLayers, setValues } from '../../../core/commands';
+import { keyTimeAt, sampleChannel, type ShownLayer } from '../../../core/evaluate';
+import { findChannel, type Layer } from '../../../core/model';
+import { current } from '../editor/editor';
+import { useEditor, useEditorState } from '../editor/editor-context';
+import { freshId } from '../editor/fresh-id';
+import type { Point } from './selection-box';
+
+/** The words of a text layer, typed where they stand; the picture follows as they come. */
+export function TextEditor({ layer, shown, scale, toScreen }: { readonly layer: Extract<Layer, { kind: 'text' }>; readonly shown: ShownLayer | undefined; readonly scale: number; readonly toScreen: (point: Point) => Point }) {
+  const editor = useEditor();
+  const frame = useEditorState((state) => state.frame);
+  const found = findChannel(layer, 'text')!;
+  const [text, setText] = useState(() => String(sampleChannel(found.channel, found.spec, keyTimeAt(editor.store.getState().project, current(editor.store.getState()), layer, frame))));
+  const [before] = useState(text);
+  const draft = (value: string) => {
+    const state = editor.store.getState();
+    return setValues(state.project, current(state).id, [{ layer: layer.id, channel: 'text', value }], { frame: state.frame, keying: state.keying, newId: freshId });
+  };
+  const close = () => {
+    editor.lay(null);
+    editor.set({ typing: null });
+    const state = editor.store.getState();
+    // A new text without a word would be there and never be seen; one that had words may be emptied, between keys for one.
+    if (before.trim() === '' && text.trim() === '') editor.run(deleteLayers(state.project, current(state).id, [layer.id]));
+    else editor.run(draft(text));
+  };
+  const [x, y] = toScreen(shown ? [shown.matrix[4], shown.matrix[5]] : [0, 0]);
+  const size = (found.channel ? Number((layer.channels.size?.value as number | undefined) ?? 48) : 48) * scale;
+  return (
+    <textarea
+      autoFocus aria-label={`Text of ${layer.name}`} value={text} rows={Math.max(1, text.split('\n').length)} spellCheck={false}
+      placeholder="Type, then Esc"
+      onFocus={(event) => event.target.select()}
+      onPointerDown={(event) => event.stopPropagation()} onDoubleClick={(event) => event.stopPropagation()}
+      onChange={(event) => { setText(event.target.value); editor.lay(draft(event.target.value)); }}
+      onBlur={close}
+      onKeyDown={(event) => { event.stopPropagation(); if (event.key === 'Escape' || (event.key === 'Enter' && (event.ctrlKey || event.metaKey))) { event.preventDefault(); event.currentTarget.blur(); } }}
+      className="absolute z-10 min-h-9 w-72 resize-none rounded-md bg-deep/95 px-2 py-1.5 text-[14px] ring-1 ring-leaf outline-none"
+      style={{ left: Math.max(8, x), top: Math.max(8, y - size - 44) }}
+    />
+  );
+}

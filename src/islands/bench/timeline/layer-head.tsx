@@ -1,0 +1,81 @@
+import { Activity, ChevronDown, ChevronRight, CircleDotDashed, Eye, EyeOff, Link2, Lock, LockOpen, Target } from 'lucide-react';
+import { setLayerField, type PlainField } from '../../../core/commands';
+import type { Layer } from '../../../core/model';
+import { InPlace } from '../../../ui';
+import { useEditor } from '../editor/editor-context';
+import { foldKey } from '../editor/state';
+import { LABELS } from './inks';
+
+type Props = {
+  readonly style: { readonly top: number; readonly height: number };
+  readonly index: number;
+  readonly layer: Layer;
+  readonly composition: string;
+  readonly selected: boolean;
+  readonly open: boolean;
+  readonly opens: boolean;
+  readonly lane: boolean;
+  readonly renaming: boolean;
+  /** The name of the layer that it follows. */
+  readonly follows: string | null;
+  /** A link is dragged over it. */
+  readonly target: boolean;
+  readonly onChoose: (event: React.MouseEvent) => void;
+  readonly onDrag: (event: React.PointerEvent<HTMLElement>) => void;
+  readonly onLink: (event: React.PointerEvent<HTMLElement>) => void;
+  readonly onMenu: (event: React.MouseEvent) => void;
+};
+
+/** A layer's row at the left of its bar: fold, ink, name, and its switches. Those that are off show themselves on hover. */
+export function LayerHead({ style, index, layer, composition, selected, open, opens, lane, renaming, follows, target, onChoose, onDrag, onLink, onMenu }: Props) {
+  const editor = useEditor();
+  const { name } = layer;
+  const flip = (which: 'unfolded' | 'lanes') => {
+    const key = foldKey(composition, layer.id);
+    const next = new Set(editor.store.getState()[which]);
+    if (!next.delete(key)) next.add(key);
+    editor.set({ [which]: next });
+  };
+  /** A switch of a selected layer is that of all that are selected. */
+  const set = (field: PlainField, value: boolean) => {
+    const { project, selection } = editor.store.getState();
+    editor.run(setLayerField(project, composition, selected ? selection.layers : [layer.id], field, value));
+  };
+  return (
+    <div role="row" aria-rowindex={index + 1} aria-selected={selected} style={style} onContextMenu={onMenu}
+      className={`group absolute inset-x-0 flex items-center gap-0.5 border-b border-[#262a20] pr-1.5 pl-1 ${target ? 'bg-leaf/25 ring-1 ring-leaf ring-inset' : selected ? 'bg-[#232a1b]' : ''}`}>
+      <span role="gridcell" className="flex min-w-0 grow items-center gap-1">
+        {opens ? (
+          <button type="button" aria-label={`${open ? 'Fold' : 'Unfold'} ${name}`} aria-expanded={open} onClick={() => flip('unfolded')} className="grid size-5 shrink-0 place-items-center rounded text-muted hover:bg-raised hover:text-paper">
+            {open ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
+          </button>
+        ) : <span className="w-5 shrink-0" />}
+        <span aria-hidden="true" title="Drag to reorder" onPointerDown={onDrag} className="flex h-6 w-2.5 shrink-0 cursor-grab touch-none items-center"><span className="h-3 w-1 rounded-sm" style={{ background: LABELS[layer.colour ?? (layer.kind === 'nest' ? 0 : 5)] }} /></span>
+        <span className="min-w-0 grow touch-none" onPointerDown={(event) => !renaming && (event.target as HTMLElement).tagName !== 'INPUT' && onDrag(event)}>
+          <InPlace
+            label={`Name of ${name}`} value={name} editing={renaming} onDone={() => editor.set({ renaming: null })} onPick={onChoose} title={`${name}${layer.kind === 'nest' ? ', a nest' : ''}${follows ? `; follows ${follows}` : ''}: double-click to rename, drag to reorder`}
+            onSet={(next) => editor.run(setLayerField(editor.store.getState().project, composition, [layer.id], 'name', next))}
+            className={`${layer.visible ? '' : 'text-muted line-through'} ${layer.guide ? 'italic' : ''} ${selected ? 'font-medium' : ''}`}
+          />
+        </span>
+      </span>
+      <button type="button" aria-label={follows ? `${name} follows ${follows}: drag to another layer` : `Let ${name} follow another layer: drag there`} title={follows ? `Follows ${follows}. Drag to another layer to follow that` : 'Drag to the layer it should follow'} onPointerDown={onLink}
+        onClick={(event) => { onChoose(event); requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-follows]')?.focus()); }}
+        className={`grid h-6 shrink-0 cursor-grab touch-none place-items-center overflow-hidden rounded hover:bg-raised ${follows ? 'w-5 text-sky' : 'w-0 text-muted group-focus-within:w-5 group-hover:w-5'}`}><Link2 size={13} /></button>
+      {layer.kind === 'nest' && <Toggle label={`Picture time of ${name}`} pressed={lane} onPress={() => flip('lanes')}><Activity size={13} /></Toggle>}
+      {layer.guide && <Toggle label={`${name} is a guide: it is never in the film`} pressed onPress={() => set('guide', false)}><CircleDotDashed size={13} /></Toggle>}
+      <Toggle label={layer.solo ? `Show ${name} with the others` : `Show ${name} alone`} pressed={layer.solo} quiet onPress={() => set('solo', !layer.solo)}><Target size={13} /></Toggle>
+      <Toggle label={layer.locked ? `Unlock ${name}` : `Lock ${name}`} pressed={layer.locked} quiet onPress={() => set('locked', !layer.locked)}>{layer.locked ? <Lock size={12} /> : <LockOpen size={12} />}</Toggle>
+      <Toggle label={layer.visible ? `Hide ${name}` : `Show ${name}`} pressed={!layer.visible} quiet onPress={() => set('visible', !layer.visible)}>{layer.visible ? <Eye size={13} /> : <EyeOff size={13} />}</Toggle>
+    </div>
+  );
+}
+
+/** A small switch of a row; a quiet one shows itself when it is on, or when the row is pointed at. */
+function Toggle({ label, pressed, quiet, onPress, children }: { readonly label: string; readonly pressed: boolean; readonly quiet?: boolean; readonly onPress: () => void; readonly children: React.ReactNode }) {
+  return (
+    <button type="button" aria-label={label} aria-pressed={pressed} title={label} onClick={onPress} className={`grid h-6 shrink-0 place-items-center overflow-hidden rounded hover:bg-raised ${pressed ? 'text-leaf' : 'text-muted'} ${quiet && !pressed ? 'w-0 group-focus-within:w-5 group-hover:w-5' : 'w-5'}`}>
+      {children}
+    </button>
+  );
+}

@@ -1,0 +1,141 @@
+import type { PointerEvent } from 'react';
+import { flushSync } from 'react-dom';
+import { current, type Editor } from '../editor/editor';
+import { gestureIds } from '../editor/fresh-id';
+import type { TimelineView } from '../editor/state';
+import { followPointer } from '../follow-pointer';
+import { LAYER_MENU } from '../picture/press-picture';
+import { catchesFor, classifyDrag, draftOf, keyName, limitsOf, momentsOf, ownFrames, snapDrag, tellDrag, whyLocked } from './drag';
+import { barsInside, keysInside, type Hit } from './hit-test';
+import type { Row } from './rows';
+import { frameOf, panBy } from './scale';
+
+const SLACK = 3;
+/** How near a moment must be to catch a drag, in pixels. */
+const REACH = 7;
+
+export type TracksPress = {
+  readonly editor: Editor;
+  readonly rows: readonly Row[];
+  readonly view: TimelineView;
+  readonly scroll: number;
+  readonly width: number;
+  readonly setMarquee: (rectangle: readonly [number, number, number, number] | null) => void;
+  readonly setTold: (told: { readonly x: number; readonly y: number; readonly text: string } | null) => void;
+  readonly setCaught: (frame: number | null) => void;
+};
+
+/** A press in the tracks: it selects what it hits, and a drag from there moves it. */
+export function pressTracks({ editor, rows, view, scroll, width, setMarquee, setTold, setCaught }: TracksPress, event: PointerEvent<HTMLCanvasElement>, hit: Hit): void {
+  if (event.button !== 0 && event.button !== 1) return;
+  const state = editor.store.getState();
+  const composition = current(state);
+  const locked = event.button === 0 ? whyLocked(hit, state.project, composition.id) : null;
+  if (locked) return editor.say(locked);
+  const more = event.shiftKey || event.ctrlKey || event.metaKey;
+  const drag = classifyDrag(hit, event.button === 1, state.selection);
+  if (event.button === 0) selectHit(editor, hit, more);
+  const box = event.currentTarget.getBoundingClientRect();
+  const [x, y] = [event.clientX - box.left, event.clientY - box.top + scroll];
+  const from = [event.clientX, event.clientY] as const;
+  const before = editor.store.getState().selection;
+  const ids = gestureIds();
+  // Keys that were just added to the selection move with it.
+  const taken = drag.kind === 'moveKeys' ? ({ kind: 'moveKeys', refs: before.keys } as const) : drag.kind === 'moveMarkers' ? ({ kind: 'moveMarkers', refs: before.markers } as const) : drag;
+  // What is moved is decided once, by the switches as they are at the press.
+  let plan: ReturnType<typeof planOf> | null = null;
+  const planOf = () => {
+    const { settings, frame } = editor.store.getState();
+    const moments = momentsOf(taken, composition, settings);
+    const near = [frameOf(-200, view), frameOf(width + 200, view)] as const;
+    return { moments, own: ownFrames(taken, composition, moments), catches: catchesFor(composition, moments, taken, frame, near), limits: limitsOf(taken, moments, state.project, composition.id) };
+  };
+  // Worked out after the press and before the first move, which then only has to move.
+  if (taken.kind !== 'pan' && taken.kind !== 'marquee') setTimeout(() => (plan ??= planOf()), 0);
+  let by = 0;
+  let moved = false;
+  let rectangle: readonly [number, number, number, number] | null = null;
+  followPointer(event.currentTarget, event.pointerId, (next) => {
+    const [dx, dy] = [next.clientX - from[0], next.clientY - from[1]];
+    moved ||= Math.hypot(dx, dy) > SLACK;
+    if (!moved) return;
+    if (drag.kind === 'pan') return editor.set({ view: panBy(view, -dx, composition.duration, width) });
+    if (drag.kind === 'marquee') {
+      rectangle = [Math.min(x, x + dx), Math.min(y, y + dy), Math.max(x, x + dx), Math.max(y, y + dy)];
+      return setMarquee(rectangle);
+    }
+    plan ??= planOf();
+    const { settings, project } = editor.store.getState();
+    const snaps = settings.snap && !next.altKey;
+    const snapped = snapDrag(dx / view.pixelsPerFrame, plan.own, snaps ? plan.catches : [], REACH / view.pixelsPerFrame, plan.limits);
+    by = snapped.by;
+    const draft = draftOf(taken, plan.moments, project, composition.id, by, ids());
+    // One pass for all that the drag shows: each by itself would draw the timeline anew.
+    flushSync(() => {
+      editor.lay(draft);
+      setCaught(snapped.caught?.at ?? null);
+      setTold({ x: x + dx, y: next.clientY - box.top, text: tellDrag(taken, project, composition.id, by, snapped.caught) });
+    });
+  }, (keep) => {
+    setTold(null);
+    setMarquee(null);
+    setCaught(null);
+    if (drag.kind === 'marquee') {
+      if (keep && rectangle) takeMarquee(editor, rows, view, rectangle, more ? before : null);
+      return;
+    }
+    if (keep && moved && by !== 0 && plan) editor.run(draftOf(taken, plan.moments, editor.store.getState().project, composition.id, by, ids()));
+    else editor.lay(null);
+  });
+}
+
+function selectHit(editor: Editor, hit: Hit, more: boolean): void {
+  const { selection } = editor.store.getState();
+  const has = (layer: string) => selection.layers.includes(layer);
+  switch (hit.kind) {
+    case 'keys': {
+      const chosen = new Set(selection.keys.map(keyName));
+      const known = hit.refs.some((ref) => chosen.has(keyName(ref)));
+      const names = new Set(hit.refs.map(keyName));
+      const keys = more ? (known ? selection.keys.filter((ref) => !names.has(keyName(ref))) : [...selection.keys, ...hit.refs]) : known ? selection.keys : hit.refs;
+      return editor.select({ keys, markers: [], layers: more ? [...new Set([...selection.layers, hit.layer])] : has(hit.layer) ? selection.layers : [hit.layer] });
+    }
+    case 'marker': {
+      const same = (ref: { layer: string | null; marker: string }) => ref.layer === hit.ref.layer && ref.marker === hit.ref.marker;
+      const known = selection.markers.some(same);
+      const markers = more ? (known ? selection.markers.filter((ref) => !same(ref)) : [...selection.markers, hit.ref]) : known ? selection.markers : [hit.ref];
+      return editor.select({ markers, keys: [], layers: hit.ref.layer === null ? [] : has(hit.ref.layer) ? selection.layers : [hit.ref.layer] });
+    }
+    case 'bar': case 'trim': case 'stretch': case 'row': {
+      const layers = more ? (has(hit.layer) && hit.kind !== 'row' ? selection.layers.filter((id) => id !== hit.layer) : [...new Set([...selection.layers, hit.layer])]) : has(hit.layer) ? selection.layers : [hit.layer];
+      return editor.select({ layers, keys: [], markers: [], operator: layers[0] === selection.layers[0] ? selection.operator : null });
+    }
+    case 'nothing': if (!more) editor.select({ layers: [], keys: [], markers: [], operator: null });
+  }
+}
+
+/** What lies in the rectangle, by the filter beside the switches: pegs, bars or both. */
+function takeMarquee(editor: Editor, rows: readonly Row[], view: TimelineView, rectangle: readonly [number, number, number, number], before: { readonly keys: readonly ReturnType<typeof keysInside>[number][]; readonly layers: readonly string[] } | null): void {
+  const { settings: { marqueeTakes }, selection } = editor.store.getState();
+  const free = rows.filter((row) => row.kind === 'markers' || !row.layer.locked);
+  const keys = marqueeTakes === 'bars' ? [] : keysInside(free, view, rectangle);
+  const bars = marqueeTakes === 'pegs' ? [] : barsInside(free, view, rectangle);
+  const layers = marqueeTakes === 'pegs' ? selection.layers : bars;
+  const known = new Set((before?.keys ?? []).map(keyName));
+  editor.select({
+    keys: before ? [...before.keys, ...keys.filter((ref) => !known.has(keyName(ref)))] : keys,
+    layers: before ? [...new Set([...before.layers, ...layers])] : layers, markers: [],
+  });
+}
+
+const KEY_MENU = [['edit.cut', 'edit.copy', 'edit.paste', 'edit.duplicate', 'edit.delete'], ['keys.earlier', 'keys.later', 'keys.all']] as const;
+const MARKER_MENU = [['edit.delete'], ['time.next-marker', 'time.marker-before']] as const;
+const EMPTY_MENU = [['edit.paste', 'edit.paste-times', 'edit.all'], ['time.marker', 'play.range-from', 'play.range-to', 'play.range-whole'], ['view.whole', 'view.unfold-all', 'view.fold-all', 'view.by-start']] as const;
+
+/** The actions that fit what lies under the pointer in the tracks. */
+export function openTracksMenu(editor: Editor, hit: Hit, x: number, y: number): void {
+  const { selection } = editor.store.getState();
+  const known = hit.kind === 'keys' ? hit.refs.some((ref) => selection.keys.some((one) => keyName(one) === keyName(ref))) : 'layer' in hit && selection.layers.includes(hit.layer);
+  if (!known) selectHit(editor, hit, false);
+  editor.set({ menu: { x, y, under: [], groups: hit.kind === 'keys' ? KEY_MENU : hit.kind === 'marker' ? MARKER_MENU : hit.kind === 'nothing' ? EMPTY_MENU : LAYER_MENU } });
+}
