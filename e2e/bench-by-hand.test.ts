@@ -69,9 +69,9 @@ describe('the panel', () => {
   test('a peg keys its channel and takes the key away again', async () => {
     await goTo(page, '60', 60);
     await page.getByRole('button', { name: 'Key Turn at the playhead' }).click();
-    await page.getByRole('button', { name: 'Take away the key of Turn' }).waitFor();
+    await page.getByRole('button', { name: 'Take away the key of Turn', exact: true }).waitFor();
     await page.getByRole('button', { name: 'Undo Add 1 key' }).waitFor();
-    await page.getByRole('button', { name: 'Take away the key of Turn' }).click();
+    await page.getByRole('button', { name: 'Take away the key of Turn', exact: true }).click();
     await page.getByRole('button', { name: 'Undo Delete 1 key' }).waitFor();
   });
   test('timing: added, set, refused in words, switched off, taken off', async () => {
@@ -154,11 +154,14 @@ describe('the timeline', () => {
     await page.getByRole('button', { name: 'Undo Add 2 keys' }).waitFor();
     await page.keyboard.press('l');
     await expect.poll(() => page.getByText('Picture time', { exact: true }).count()).toBe(0);
+    // Switches of a row show themselves when it is pointed at.
+    await page.getByRole('row').filter({ has: page.getByText('Tram', { exact: true }) }).first().hover();
     await page.getByRole('button', { name: 'Lock Tram', exact: true }).click();
     const bar = await pointInTracks(page, 45, 'Tram');
     await page.mouse.click(bar.x, bar.y - 8);
     await page.getByText('Tram is locked.').waitFor();
     await page.getByRole('button', { name: 'Unlock Tram' }).click();
+    await page.getByRole('row').filter({ has: page.getByText('Tram', { exact: true }) }).first().hover();
     await page.getByRole('button', { name: 'Hide Tram' }).click();
     await page.getByRole('button', { name: 'Undo Hide Tram' }).waitFor();
     await page.keyboard.press('End');

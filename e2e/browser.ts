@@ -13,6 +13,8 @@ export function openBrowser(): Promise<Browser> {
 export async function openPage(browser: Browser, size: { readonly width: number; readonly height: number } = { width: 1280, height: 800 }) {
   const page = await browser.newPage({ viewport: { ...size }, acceptDownloads: true });
   page.setDefaultTimeout(30_000);
+  // With someone listening from the first, a window for files is never opened for real: a key press is faster than starting to listen.
+  page.on('filechooser', () => undefined);
   const heard: string[] = [];
   page.on('console', (message) => ['error', 'warning'].includes(message.type()) && heard.push(message.text()));
   page.on('pageerror', (error) => heard.push(error.message));

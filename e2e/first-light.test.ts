@@ -66,7 +66,10 @@ describe('from a fresh start to a film that is kept', () => {
     const wheel = { x: box.x + 326 * scale, y: box.y + 226 * scale };
     await page.mouse.click(wheel.x, wheel.y);
     await page.getByRole('heading', { name: 'Front wheel' }).waitFor();
+    // Alt lets go of snapping: the number is to be exact.
+    await page.keyboard.down('Alt');
     await drag(page, wheel, { x: wheel.x, y: wheel.y - 40 * scale });
+    await page.keyboard.up('Alt');
     await page.getByRole('button', { name: /^Undo Key Down of Front wheel/ }).waitFor();
     await untilSaved(page);
     const keyed = (await oak('values', '--comp', 'tramCycle', '--layer', 'frontWheel', '--channel', 'y', '--frames', '10..11')) as readonly number[];

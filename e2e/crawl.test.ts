@@ -1,0 +1,197 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { Browser, Page } from 'playwright-core';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { openBrowser, openPage } from './browser';
+import { startOak, type OakServer } from './oak-server';
+
+const data = path.join(mkdtempSync(path.join(tmpdir(), 'oak-crawl-')), 'data');
+let server: OakServer;
+let browser: Browser;
+let page: Page;
+let heard: string[];
+
+/** What is not pressed: downloads leave the page, and keys that are waited for are no button. */
+const DOWNLOADS = /^Export|^Project file|^Project with|^New keys for/;
+
+beforeAll(async () => {
+  server = await startOak(4397, data);
+  browser = await openBrowser();
+  ({ page, heard } = await openPage(browser));
+});
+afterAll(async () => {
+  await browser?.close();
+  await server?.kill();
+});
+
+let copy = '';
+
+/** The Bench on a copy of the demonstration as it came, with the tram selected. */
+async function open(): Promise<void> {
+  const made = await fetch(`${server.address}/api/projects/night-tram/duplicate`, { method: 'POST', headers: { origin: server.address } });
+  copy = ((await made.json()) as { id: string }).id;
+  await page.goto(`${server.address}/projects/${copy}`);
+  await page.locator('canvas[data-frame-shown]').waitFor();
+  await page.getByLabel('Turn of Tram').waitFor();
+  await page.evaluate(() => localStorage.clear());
+  // Not at the first frame: going there is to show.
+  await page.keyboard.press('Shift+ArrowRight');
+}
+
+/** Everything that a person could see change: the document (by its undo), the view, a sentence. Pixels of canvases count by what they publish. */
+function state(): Promise<string> {
+  return page.evaluate(() => {
+    // How many frames are painted by now changes by itself: it is no answer to a press.
+    const words = document.body.innerText.replace(/\d+\/\d+ ready/, '');
+    const marks = [...document.querySelectorAll('[aria-pressed],[aria-expanded],[aria-checked],[aria-selected],[aria-current],[data-state],[data-frame-shown],[data-scale],[data-origin],[data-from],[data-pixels-per-frame]')]
+      .map((one) => ['aria-pressed', 'aria-expanded', 'aria-checked', 'aria-selected', 'aria-current', 'data-state', 'data-frame-shown', 'data-scale', 'data-origin', 'data-from', 'data-pixels-per-frame'].map((name) => one.getAttribute(name)).join());
+    const fields = [...document.querySelectorAll('input, textarea')].map((one) => (one as HTMLInputElement).value + (one as HTMLInputElement).checked);
+    const undo = document.querySelector('[aria-label^="Undo"],[aria-label="Nothing to undo"]')?.getAttribute('aria-label');
+    return JSON.stringify([words, marks, fields, undo, document.activeElement?.getAttribute('aria-label'), document.querySelectorAll('[data-overlay]').length, document.querySelectorAll('svg path').length, location.pathname, getComputedStyle(document.querySelector('[aria-label=Picture] canvas') ?? document.body).imageRendering]);
+  });
+}
+
+/** Back to a Bench without anything open, everything that was done taken back. */
+async function settle(): Promise<void> {
+  for (let i = 0; i < 3 && (await page.locator('[role=dialog],[role=menu],[role=listbox]').count()) > 0; i++) await page.keyboard.press('Escape');
+  if ((await page.getByRole('button', { name: 'Stop', exact: true }).count()) > 0) await page.keyboard.press('Space');
+}
+
+/** The tram selected in the film again: by its row where it is in sight, else on a fresh copy. */
+async function restore(): Promise<void> {
+  await settle();
+  if (page.url().endsWith(copy)) {
+    const film = page.getByRole('complementary', { name: 'Library' }).getByRole('button', { name: 'Night tram', exact: true });
+    if ((await page.getByRole('navigation', { name: 'The way into this nest' }).count()) > 0 || (await page.locator('[aria-current=true]').filter({ hasText: 'Night tram' }).count()) === 0) if ((await film.count()) > 0) await film.click({ timeout: 3000 });
+    const tram = page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name: 'Tram', exact: true }).first();
+    if ((await tram.count()) > 0) {
+      await tram.click({ timeout: 3000 });
+      if ((await page.getByLabel('Turn of Tram').count()) > 0) return;
+    }
+  }
+  await open();
+}
+
+/** Takes back what was done, so that the next control finds the film as it was. */
+async function takeBack(): Promise<void> {
+  for (let i = 0; i < 3 && (await page.getByRole('button', { name: /^Undo / }).count()) > 0; i++) await page.keyboard.press('Control+z');
+}
+
+/** Whether something changed within a moment after a press. */
+async function changed(before: string, chooser: () => boolean): Promise<boolean> {
+  for (let i = 0; i < 40; i++) {
+    if (chooser() || (await state().catch(() => 'another page')) !== before) return true;
+    // The page is asked again at its own next frame: nothing waits for a clock of ours.
+    await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)))).catch(() => undefined);
+  }
+  return false;
+}
+
+describe('every action of the list', () => {
+  test('does something, or says why not', async () => {
+    await open();
+    await page.keyboard.press('Control+k');
+    await page.locator('[data-action]').first().waitFor();
+    const all = await page.locator('[data-action]').evaluateAll((items) => items.map((item) => ({ id: (item as HTMLElement).dataset['action']!  })));
+    await page.keyboard.press('Escape');
+    expect(all.length).toBeGreaterThan(80);
+    const silent: string[] = [];
+    let files = 0;
+    page.on('filechooser', () => files++);
+    const begun = new Set(all.map(({ id }) => id));
+    for (const id of begun) {
+      // Actions need something to act on: the tram stays selected.
+      await takeBack();
+      await restore();
+      const before = await state();
+      const had = files;
+      await page.keyboard.press('Control+k');
+      const item = page.locator(`[data-action="${id}"]`);
+      await item.waitFor();
+      if ((await item.getAttribute('aria-disabled')) === 'true') continue;
+      await item.click();
+      if (!(await changed(before, () => files > had))) silent.push(id);
+    }
+    await settle();
+    // What was already so when it was asked for changes nothing, and is told as being on.
+    expect(silent).toEqual([]);
+    expect(heard).toEqual([]);
+  }, 400_000);
+});
+
+/** Presses every enabled control below a part of the page, each once by its name; answers those after which nothing changed. `open` brings the part up again; `most` is for parts whose rows are all alike. */
+async function crawl(part: string, open: () => Promise<void>, least: number, most = 150): Promise<readonly string[]> {
+  const silent: string[] = [];
+  const pressed = new Set<string>();
+  let files = 0;
+  const count = () => files++;
+  page.on('filechooser', count);
+  for (let round = 0; round < most; round++) {
+    await open();
+    const name = await page.evaluate(({ root, known, skip }) => {
+      document.querySelectorAll('[data-crawl]').forEach((one) => one.removeAttribute('data-crawl'));
+      const controls = [...document.querySelectorAll<HTMLElement>(`${root} :is(button, [role=switch], [role=radio], [role=combobox], input[type=checkbox])`)];
+      for (const one of controls) {
+        const words = one.getAttribute('aria-label') ?? (one.innerText.trim() || one.closest('label')?.innerText.trim()) ?? '';
+        if (words === '' || known.includes(words) || words === 'To the first frame' || new RegExp(skip).test(words) || (one as HTMLButtonElement).disabled || one.closest('.sr-only, [aria-hidden=true]') || one.tabIndex < 0 || one.closest('[aria-current=true]')) continue;
+        one.scrollIntoView({ block: 'nearest' });
+        const { left, top, width, height } = one.getBoundingClientRect();
+        if (width < 8 || height < 8) continue;
+        const there = document.elementFromPoint(left + width / 2, top + height / 2);
+        if (!there || !(one === there || one.contains(there) || there.contains(one))) continue;
+        one.setAttribute('data-crawl', '');
+        return words;
+      }
+      return null;
+    }, { root: part, known: [...pressed], skip: DOWNLOADS.source });
+    if (name === null) break;
+    pressed.add(name);
+    const before = await state();
+    const had = files;
+    await page.locator('[data-crawl]').first().click({ timeout: 8000 });
+    if (!(await changed(before, () => files > had))) silent.push(name);
+  }
+  page.off('filechooser', count);
+  expect(pressed.size).toBeGreaterThanOrEqual(least);
+  return silent;
+}
+
+describe('every enabled control', () => {
+  const bench = async () => {
+    await takeBack();
+    await restore();
+  };
+  test('of the Bench does something', async () => {
+    await open();
+    expect(await crawl('body', bench, 50)).toEqual([]);
+    expect(heard).toEqual([]);
+  });
+  test.each([['Help', 'F1', 8], ['Shortcuts', '?', 10], ['Nest Tram', 'Control+Enter', 2], ['Render', 'Control+Shift+R', 1]])('of the window “%s” does something', async (_, press, least) => {
+    await open();
+    const windowed = async () => {
+      if ((await page.getByRole('dialog').count()) === 0) {
+        await bench();
+        await page.keyboard.press(press);
+      }
+      await page.getByRole('dialog').waitFor();
+    };
+    expect(await crawl('[role=dialog]', windowed, least, 14)).toEqual([]);
+    expect(heard).toEqual([]);
+  });
+  test('of home and of a new project does something', async () => {
+    const home = async () => {
+      await settle();
+      if (new URL(page.url()).pathname !== '/') await page.goto(server.address);
+      await page.getByRole('link', { name: /^Open / }).first().waitFor();
+    };
+    expect(await crawl('body', home, 4)).toEqual([]);
+    const making = async () => {
+      await home();
+      if ((await page.getByRole('dialog').count()) === 0) await page.getByRole('button', { name: 'New project' }).click();
+      await page.getByRole('dialog').waitFor();
+    };
+    expect(await crawl('[role=dialog]', making, 4)).toEqual([]);
+    expect(heard).toEqual([]);
+  });
+});
