@@ -3,6 +3,9 @@ import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'astro/config';
 
+// The core and the wire do nothing by being there: a page leaves out what it does not use of them, the schema above all.
+const treeshake = { moduleSideEffects: (id) => !/\/src\/(core|wire)\//.test(id) };
+
 export default defineConfig({
   output: 'server',
   outDir: './dist/site',
@@ -14,8 +17,12 @@ export default defineConfig({
 
   vite: {
     plugins: [tailwindcss()],
-    worker: { format: 'es' },
+    worker: { format: 'es', rollupOptions: { treeshake } },
     ssr: { noExternal: ['opentype.js'], external: ['@electric-sql/pglite', '@napi-rs/canvas'] },
-    build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 1200 },
+    build: {
+      assetsInlineLimit: 0,
+      chunkSizeWarningLimit: 1200,
+      rollupOptions: { treeshake },
+    },
   },
 });

@@ -10,6 +10,31 @@ import { ROOT } from './run.mjs';
 await ensureInstalled();
 await ensureChromium();
 const { chromium } = await import('playwright-core');
+const { createCanvas } = await import('@napi-rs/canvas');
+
+/** A ticket's paper with a torn edge, and a small route map: ours, drawn here. */
+function drawMedia() {
+  const canvas = createCanvas(640, 300);
+  const to = canvas.getContext('2d');
+  to.fillStyle = '#e8dcc0';
+  to.beginPath();
+  to.moveTo(20, 20);
+  for (let x = 20; x <= 620; x += 20) to.lineTo(x, x % 40 === 0 ? 14 : 26);
+  for (let x = 620; x >= 20; x -= 20) to.lineTo(x, x % 40 === 0 ? 286 : 274);
+  to.fill();
+  to.fillStyle = '#b7553b';
+  to.fillRect(60, 70, 300, 26);
+  to.fillStyle = '#6d6553';
+  for (let i = 0; i < 4; i++) to.fillRect(60, 130 + i * 30, 200 + ((i * 83) % 140), 8);
+  to.beginPath();
+  to.arc(520, 160, 62, 0, 7);
+  to.lineWidth = 10;
+  to.strokeStyle = '#3d6f78';
+  to.stroke();
+  const svg = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 400 240" width="400" height="240"><rect width="400" height="240" rx="18" fill="#22303a"/><path id="line" d="M40 190C120 190 120 70 200 70S300 150 360 50" fill="none" stroke="#e2ab52" stroke-width="12" stroke-linecap="round"/><g fill="#ece7da"><circle id="depot" cx="40" cy="190" r="14"/><circle id="stairs" cx="200" cy="70" r="14"/><circle id="hilltop" cx="360" cy="50" r="14"/></g></svg>';
+  return [{ name: 'Ticket paper.png', mimeType: 'image/png', buffer: canvas.toBuffer('image/png') }, { name: 'Route map.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) }];
+}
+
 const address = 'http://127.0.0.1:4393';
 const server = spawn('node', ['scripts/start.mjs', '--port', '4393', '--data', path.join(mkdtempSync(path.join(tmpdir(), 'oak-pictures-')), 'data')], { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'] });
 await new Promise((resolve, reject) => {
@@ -21,10 +46,12 @@ try {
   const folder = path.join(ROOT, 'docs', 'screenshots');
   mkdirSync(folder, { recursive: true });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  // Listened for from the first: a key press is faster than starting to listen.
+  page.on('filechooser', () => undefined);
   const settle = () => page.waitForTimeout(1500);
   const shot = (name) => page.screenshot({ path: path.join(folder, `${name}.png`) });
   await page.goto(address);
-  await page.getByRole('link', { name: /Night tram launch/ }).waitFor();
+  await page.getByRole('link', { name: /Night tram launch/ }).first().waitFor();
   await settle();
   await shot('home');
   await page.goto(`${address}/projects/night-tram`);
@@ -35,12 +62,53 @@ try {
   await page.locator('[data-ready="300"]').waitFor({ timeout: 60_000 });
   await settle();
   await shot('bench');
+  // Close up: two seconds of the film, with keys of the tram selected.
+  await page.keyboard.press('Control+k');
+  await page.getByRole('dialog').getByRole('combobox').fill('hide');
+  await settle();
+  await shot('find-an-action');
+  await page.keyboard.press('Escape');
+  const tracks = await page.locator('canvas[aria-label=Tracks]').boundingBox();
+  await page.mouse.move(tracks.x + 405, tracks.y + 60);
+  await page.keyboard.down('Control');
+  for (let i = 0; i < 9; i++) await page.mouse.wheel(0, -120);
+  await page.keyboard.up('Control');
+  const row = await page.getByRole('row').filter({ has: page.getByText('Across', { exact: true }) }).first().boundingBox();
+  const scale = await page.locator('canvas[aria-label=Tracks]').evaluate((canvas) => ({ from: Number(canvas.dataset.from), each: Number(canvas.dataset.pixelsPerFrame) }));
+  await page.mouse.click(tracks.x + (120 - scale.from) * scale.each, row.y + row.height / 2);
+  await settle();
+  await shot('bench-close-up');
+  await page.keyboard.press('w');
   await page.keyboard.press('Enter');
   await page.getByRole('navigation', { name: 'The way into this nest' }).waitFor();
-  await page.getByRole('button', { name: 'Sway', exact: true }).click();
+  await page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name: 'Sway', exact: true }).click();
   await page.getByRole('button', { name: 'Unfold Sway' }).click();
   await settle();
   await shot('bench-inside-the-nest');
+  // Media of our own drawing, brought in as a person would.
+  await page.keyboard.press('Shift+Enter');
+  await page.getByRole('textbox', { name: 'Playhead' }).click();
+  await page.keyboard.type('165');
+  await page.keyboard.press('Enter');
+  const drawn = drawMedia();
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.keyboard.press('Control+i')]);
+  await chooser.setFiles(drawn);
+  await page.getByRole('region', { name: 'Media' }).getByText('Ticket paper.png').waitFor();
+  await settle();
+  await page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name: 'Ticket paper', exact: true }).click();
+  for (const [label, value] of [['Size across of Ticket paper', '45'], ['Size down of Ticket paper', '45'], ['Across of Ticket paper', '330'], ['Down of Ticket paper', '230'], ['Turn of Ticket paper', '-8']]) {
+    await page.getByLabel(label, { exact: true }).click();
+    await page.keyboard.type(value);
+    await page.keyboard.press('Enter');
+  }
+  await page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name: 'Route map', exact: true }).click();
+  for (const [label, value] of [['Size across of Route map', '40'], ['Size down of Route map', '40'], ['Across of Route map', '1000'], ['Down of Route map', '330']]) {
+    await page.getByLabel(label, { exact: true }).click();
+    await page.keyboard.type(value);
+    await page.keyboard.press('Enter');
+  }
+  await page.waitForTimeout(6500);
+  await shot('media');
 } finally {
   await browser.close();
   server.kill();

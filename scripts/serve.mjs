@@ -6,7 +6,8 @@ import { ROOT } from './run.mjs';
 
 // A worker obeys the policy of its own file, not the page's: so every answer has one. Pages bring their own.
 const POLICY = "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' blob: data:; worker-src 'self' blob:; connect-src 'self'; object-src 'none'; base-uri 'none'; frame-ancestors 'none'";
-const LIMIT = 16_000_000;
+// No request is larger than a project with its media; every endpoint counts for itself what it takes.
+const LIMIT = 512_000_000;
 
 function refuse(response, status, message) {
   response.writeHead(status, { 'content-type': 'application/json; charset=utf-8' });
