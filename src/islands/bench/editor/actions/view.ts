@@ -1,6 +1,6 @@
 import { movePlaces, setComposition } from '../../../../core/commands';
-import { zoomPictureAt } from '../../picture/place-picture';
-import { shownView, xOf, zoomAt } from '../../timeline/scale';
+import { placePicture, zoomPictureAt } from '../../picture/place-picture';
+import { shownView, wholeView, xOf, zoomAt } from '../../timeline/scale';
 import { current, type Editor } from '../editor';
 import { freshId } from '../fresh-id';
 import { foldKey, type EditorState } from '../state';
@@ -32,6 +32,25 @@ const zoomTime = (factor: number) => (editor: Editor) => {
   const view = shownView(state.view, duration, width);
   editor.set({ view: zoomAt(view, xOf(state.frame, view), factor, duration, width) });
 };
+/** Why the timeline cannot go closer or farther: it ends at a frame as wide as a cell, and at the whole composition. */
+const timeEnds = (factor: number, why: string) => (state: EditorState): string | null => {
+  const { duration } = current(state);
+  const view = shownView(state.view, duration, state.rooms.tracks);
+  const then = zoomAt(view, 0, factor, duration, state.rooms.tracks);
+  return Math.abs(then.pixelsPerFrame - view.pixelsPerFrame) < 1e-9 ? why : null;
+};
+/** Why the picture cannot go closer or farther. */
+const pictureEnds = (factor: number, why: string) => (state: EditorState): string | null => {
+  const composition = current(state);
+  const { scale } = placePicture(state.rooms.picture, composition, state.picture, 1, 1);
+  return zoomPictureAt(state.rooms.picture, composition, state.picture, [0, 0], factor).zoom === scale ? why : null;
+};
+const wholeShown = (state: EditorState): boolean => {
+  const { duration } = current(state);
+  const { from, pixelsPerFrame } = shownView(state.view, duration, state.rooms.tracks);
+  const whole = wholeView(duration, Math.max(100, state.rooms.tracks));
+  return Math.abs(pixelsPerFrame - whole.pixelsPerFrame) < 1e-9 && Math.abs(from - whole.from) < 1e-6;
+};
 
 export const VIEW_ACTIONS: readonly Action[] = [
   { id: 'picture.left', title: 'Nudge left by a pixel', group: 'Picture', keys: ['Alt+Shift+ArrowLeft'], whyNot: needsLayers, run: nudge(-1, 0) },
@@ -40,8 +59,8 @@ export const VIEW_ACTIONS: readonly Action[] = [
   { id: 'picture.down', title: 'Nudge down by a pixel', group: 'Picture', keys: ['Alt+Shift+ArrowDown'], whyNot: needsLayers, run: nudge(0, 1) },
   { id: 'picture.fit', title: 'Fit the picture into its room', group: 'Picture', keys: ['Ctrl+0'], whyNot: (state) => (state.picture.zoom === null ? 'It is fitted already.' : null), run: (editor) => editor.set({ picture: { ...editor.store.getState().picture, zoom: null } }) },
   { id: 'picture.whole', title: 'Picture at 100 %', group: 'Picture', keys: ['Ctrl+1'], run: (editor) => { const state = editor.store.getState(); const { width, height } = current(state); editor.set({ picture: { ...state.picture, zoom: 1, centre: state.picture.zoom === null ? [width / 2, height / 2] : state.picture.centre } }); } },
-  { id: 'picture.closer', title: 'Closer to the picture', group: 'Picture', keys: ['Ctrl+=', 'Ctrl++'], run: zoomPicture(1.5) },
-  { id: 'picture.farther', title: 'Farther from the picture', group: 'Picture', keys: ['Ctrl+-'], run: zoomPicture(1 / 1.5) },
+  { id: 'picture.closer', title: 'Closer to the picture', group: 'Picture', keys: ['Ctrl+=', 'Ctrl++'], whyNot: pictureEnds(1.5, 'It is as close as it goes: 32 screen pixels for one of the film.'), run: zoomPicture(1.5) },
+  { id: 'picture.farther', title: 'Farther from the picture', group: 'Picture', keys: ['Ctrl+-'], whyNot: pictureEnds(1 / 1.5, 'It is as small as it goes: a twentieth.'), run: zoomPicture(1 / 1.5) },
   { id: 'picture.pixels', title: 'Show the pixels of the film', group: 'Picture', isOn: (state) => state.picture.pixels, run: (editor) => { const { picture } = editor.store.getState(); editor.set({ picture: { ...picture, pixels: !picture.pixels } }); } },
   overlay('picture.thirds', 'Thirds and middle lines', 'thirds', ['Shift+T']),
   overlay('picture.safe', 'Safe frame for titles and action', 'safe', []),
@@ -56,9 +75,9 @@ export const VIEW_ACTIONS: readonly Action[] = [
   ...([['pegs', 'A marquee takes pegs'], ['bars', 'A marquee takes bars'], ['both', 'A marquee takes pegs and bars']] as const).map(([takes, title]): Action => ({
     id: `time.takes-${takes}`, title, group: 'Time', isOn: (state) => state.settings.marqueeTakes === takes, whyNot: (state) => (state.settings.marqueeTakes === takes ? 'It takes those already.' : null), run: (editor) => editor.setSettings({ marqueeTakes: takes }),
   })),
-  { id: 'view.whole', title: 'Show the whole composition in time', group: 'View', keys: ['W'], whyNot: (state) => (state.view.pixelsPerFrame === 0 ? 'The whole composition is shown already.' : null), run: (editor) => editor.set({ view: { from: 0, pixelsPerFrame: 0 } }) },
-  { id: 'view.closer', title: 'Closer in time', group: 'View', keys: ['='], run: zoomTime(1.6) },
-  { id: 'view.farther', title: 'Farther in time', group: 'View', keys: ['-'], run: zoomTime(1 / 1.6) },
+  { id: 'view.whole', title: 'Show the whole composition in time', group: 'View', keys: ['W'], whyNot: (state) => (wholeShown(state) ? 'The whole composition is shown already.' : null), run: (editor) => editor.set({ view: { from: 0, pixelsPerFrame: 0 } }) },
+  { id: 'view.closer', title: 'Closer in time', group: 'View', keys: ['='], whyNot: timeEnds(1.6, 'Frames are as wide as they go.'), run: zoomTime(1.6) },
+  { id: 'view.farther', title: 'Farther in time', group: 'View', keys: ['-'], whyNot: timeEnds(1 / 1.6, 'Nothing more to show: the whole composition is in view.'), run: zoomTime(1 / 1.6) },
   {
     id: 'view.lane', title: 'Picture time of the selected nest', group: 'View', keys: ['L'], whyNot: (state) => (chosenLayers(state).some((layer) => layer.kind === 'nest') ? null : 'Select a nest to see its picture time.'),
     run: (editor) => {
@@ -71,8 +90,8 @@ export const VIEW_ACTIONS: readonly Action[] = [
       editor.set({ lanes });
     },
   },
-  { id: 'view.unfold-all', title: 'Unfold all layers', group: 'View', keys: ['Shift+F'], run: (editor) => { const state = editor.store.getState(); editor.set({ unfolded: new Set(current(state).layers.order.map((id) => foldKey(current(state).id, id))) }); } },
-  { id: 'view.fold-all', title: 'Fold all layers', group: 'View', keys: ['Alt+F'], run: (editor) => editor.set({ unfolded: new Set(), lanes: new Set() }) },
+  { id: 'view.unfold-all', title: 'Unfold all layers', group: 'View', keys: ['Shift+F'], whyNot: (state) => (current(state).layers.order.every((id) => state.unfolded.has(foldKey(current(state).id, id))) ? 'All layers are unfolded already.' : null), run: (editor) => { const state = editor.store.getState(); editor.set({ unfolded: new Set(current(state).layers.order.map((id) => foldKey(current(state).id, id))) }); } },
+  { id: 'view.fold-all', title: 'Fold all layers', group: 'View', keys: ['Alt+F'], whyNot: (state) => (state.unfolded.size + state.lanes.size === 0 ? 'All layers are folded already.' : null), run: (editor) => editor.set({ unfolded: new Set(), lanes: new Set() }) },
   { id: 'view.by-start', title: 'Rows in order of start', group: 'View', isOn: (state) => state.order === 'start', run: (editor) => editor.set({ order: editor.store.getState().order === 'start' ? 'list' : 'start' }) },
   ...([['all', 'Show all rows'], ['selected', 'Show selected layers alone'], ['keyed', 'Show layers with keys alone'], ['nests', 'Show nests alone']] as const).map(([filter, title]): Action => ({
     id: `view.filter-${filter}`, title, group: 'View', isOn: (state) => state.filter === filter, whyNot: (state) => (state.filter === filter ? 'Those rows are shown already.' : null), run: (editor) => editor.set({ filter }),
