@@ -44,8 +44,8 @@ function state(): Promise<string> {
   return page.evaluate(() => {
     // How many frames are painted by now changes by itself: it is no answer to a press.
     const words = document.body.innerText.replace(/\d+\/\d+ ready/, '');
-    const marks = [...document.querySelectorAll('[aria-pressed],[aria-expanded],[aria-checked],[aria-selected],[aria-current],[data-state],[data-frame-shown],[data-scale],[data-origin],[data-from],[data-pixels-per-frame]')]
-      .map((one) => ['aria-pressed', 'aria-expanded', 'aria-checked', 'aria-selected', 'aria-current', 'data-state', 'data-frame-shown', 'data-scale', 'data-origin', 'data-from', 'data-pixels-per-frame'].map((name) => one.getAttribute(name)).join());
+    const marks = [...document.querySelectorAll('[aria-pressed],[aria-expanded],[aria-checked],[aria-selected],[aria-current],[data-state],[data-frame-shown],[data-scale],[data-origin],[data-from],[data-pixels-per-frame],[data-said]')]
+      .map((one) => ['aria-pressed', 'aria-expanded', 'aria-checked', 'aria-selected', 'aria-current', 'data-state', 'data-frame-shown', 'data-scale', 'data-origin', 'data-from', 'data-pixels-per-frame', 'data-said'].map((name) => one.getAttribute(name)).join());
     const fields = [...document.querySelectorAll('input, textarea')].map((one) => (one as HTMLInputElement).value + (one as HTMLInputElement).checked);
     const undo = document.querySelector('[aria-label^="Undo"],[aria-label="Nothing to undo"]')?.getAttribute('aria-label');
     return JSON.stringify([words, marks, fields, undo, document.activeElement?.getAttribute('aria-label'), document.querySelectorAll('[data-overlay]').length, document.querySelectorAll('svg path').length, location.pathname, getComputedStyle(document.querySelector('[aria-label=Picture] canvas') ?? document.body).imageRendering]);

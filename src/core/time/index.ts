@@ -14,4 +14,4 @@ export {
 export { clipSpan, hull, inSpans, mergeSpans, moveSpans, trimEnd, trimStart, type Span } from './span';
 export { barAndBeat, beatAt, frameOfBeat, type Tempo } from './tempo';
 export { formatTimecode, parseTimecode } from './timecode';
-export { readTypedTime, type TypedTime } from './typed-time';
+export { readTypedLength, readTypedTime, type TypedTime } from './typed-time';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
-  barAndBeat, beatAt, clipSpan, convertFrames, dust, formatTimecode, frameOfBeat, frameOnScreen, hull, inSpans, mergeSpans, moveSpans, parseTimecode, readTypedTime, toFrames, toSeconds, trimEnd, trimStart,
+  barAndBeat, beatAt, clipSpan, convertFrames, dust, formatTimecode, frameOfBeat, frameOnScreen, hull, inSpans, mergeSpans, moveSpans, parseTimecode, readTypedLength, readTypedTime, toFrames, toSeconds, trimEnd, trimStart,
   type Rate, type Tempo,
 } from '.';
 
@@ -109,4 +109,29 @@ describe('typed times', () => {
     expect(at('')).toMatch(/Type frames/);
   });
   test('never throws', () => fc.assert(fc.property(fc.string(), (text) => typeof readTypedTime(text, from).ok === 'boolean')));
+});
+
+describe('typed lengths', () => {
+  const from = { at: 100, length: 20, rate: [30, 1] as Rate, tempo: even };
+  const lasts = (text: string, tempo: Tempo | null = even) => {
+    const reading = readTypedLength(text, { ...from, tempo });
+    return reading.ok ? reading.at : reading.why;
+  };
+  // A length has no place: where the first beat falls does not matter to it.
+  test.each([['12', 12], ['12f', 12], ['0.5s', 15], ['1:00', 30], ['1b', 17], ['+10f', 30], ['-5', 15], ['-20', 0], ['0', 0]])('%s lasts %d frames', (text, length) => expect(lasts(text)).toBe(length));
+  test('beats of a tempo that drifts are as long as they are there', () => {
+    const length = lasts('1b', drifting);
+    expect(length).toBe(Math.round(frameOfBeat(beatAt(100, drifting, [30, 1]) + 1, drifting, [30, 1]) - 100));
+  });
+  test('says what is wrong, and what to type', () => {
+    expect(lasts('')).toMatch(/Type frames/);
+    expect(lasts('bar 2')).toMatch(/is not a time/);
+    expect(lasts('2b', null)).toMatch(/no tempo/);
+    expect(lasts('-21')).toMatch(/less than 0 frames/);
+  });
+  test('never throws, and never answers a length below 0', () =>
+    fc.assert(fc.property(fc.string(), fc.nat(500), (text, length) => {
+      const reading = readTypedLength(text, { ...from, length });
+      return !reading.ok || (reading.at >= 0 && Number.isInteger(reading.at));
+    })));
 });

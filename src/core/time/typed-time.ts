@@ -35,6 +35,20 @@ export function readTypedTime(text: string, from: { at: Frames; rate: Rate; temp
   return answer(length + beats, from);
 }
 
+/**
+ * Reads a length as people type it, from a moment on: `12`, `12f`, `0.5s`, `0:12`, `2b`, `1 bar`, and `+10f` or `-1s` from
+ * how long it was. Never below 0; whole frames.
+ */
+export function readTypedLength(text: string, from: { at: Frames; length: Frames; rate: Rate; tempo: Tempo | null }): TypedTime {
+  const typed = text.trim().toLowerCase();
+  const [, sign, rest] = /^([+-]?)\s*(.*)$/.exec(typed)!;
+  const length = parseTimecode(rest!, from.rate) ?? readLength(rest!, from);
+  if (typeof length === 'string') return { ok: false, why: typed === '' ? 'Type frames (12), seconds (0.5s), timecode (0:12) or beats (2b).' : length };
+  const whole = Math.round(sign === '' ? length : from.length + (sign === '-' ? -length : length));
+  if (whole < 0) return { ok: false, why: 'Nothing lasts less than 0 frames.' };
+  return { ok: true, at: whole, read: `${whole} f, ${formatTimecode(whole, from.rate)}` };
+}
+
 /** A length in frames, or the sentence that says why it is none. */
 function readLength(typed: string, { at, rate, tempo }: { at: Frames; rate: Rate; tempo: Tempo | null }): Frames | string {
   const match = /^(\d+(?:\.\d+)?|\.\d+)\s*(f|frames?|s|sec|seconds?|b|beats?|bars?)?$/.exec(typed);

@@ -77,7 +77,7 @@ export function Desk({ editor }: { readonly editor: Editor }) {
       {dialog && <Suspense><Dialogs /></Suspense>}
       {dropping && <p className="pointer-events-none fixed inset-3 z-40 grid place-content-center rounded-xl border-2 border-dashed border-leaf bg-deep/80 text-[15px]">Let go to bring these files in as layers</p>}
       {message && (
-        <p role={message.bad ? 'alert' : 'status'} className={`fixed bottom-3 left-1/2 z-50 max-w-[70vw] -translate-x-1/2 rounded-lg bg-deep px-3.5 py-2 shadow-2xl ring-1 ${message.bad ? 'text-paper ring-rust' : 'ring-line'}`}>{message.text}</p>
+        <p key={message.at} data-said={message.at} role={message.bad ? 'alert' : 'status'} className={`said fixed bottom-3 left-1/2 z-50 max-w-[70vw] -translate-x-1/2 rounded-lg bg-deep px-3.5 py-2 shadow-2xl ring-1 ${message.bad ? 'text-paper ring-rust' : 'ring-line'}`}>{message.text}</p>
       )}
     </div>
   );

@@ -1,37 +1,20 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { addComposition, deleteComposition, deleteLayers, nestLayers, setDuration, setLayerField, type Change, type Draft } from '../../../core/commands';
+import { addComposition, deleteComposition, deleteLayers, nestLayers, setDuration, setLayerField, type Draft } from '../../../core/commands';
 import { newComposition } from '../../../core/model';
 import { slideLayers } from '../../../../tests/support/edits';
+import { openEditor, type OpenedEditor } from '../../../../tests/support/editor';
 import { smallFilm } from '../../../../tests/support/projects';
-import type { PictureRequest } from '../../../workers/picture/protocol';
 import { ACTIONS, actionOf } from './actions';
 import { copySelection, paste } from './clipboard';
-import { createEditor, current, seen, type Editor } from './editor';
+import { current, seen, type Editor } from './editor';
 import { wholeView } from '../timeline/scale';
-import type { Outbox } from './outbox';
 
-let asked: PictureRequest[];
-let focus: () => void;
-let others: { readonly revision: number; readonly change: Change }[];
-let sent: { readonly base: number; readonly change: Change }[];
+let opened: OpenedEditor;
 let editor: Editor;
-const kept = new Map<string, string>();
 
 beforeEach(() => {
-  asked = [];
-  sent = [];
-  kept.clear();
-  others = [];
-  vi.stubGlobal('window', { addEventListener: (_: string, heard: () => void) => void (focus = heard), removeEventListener: () => undefined });
-  vi.stubGlobal('localStorage', { getItem: (name: string) => kept.get(name) ?? null, setItem: (name: string, value: string) => void kept.set(name, value) });
-  vi.stubGlobal('fetch', (_: string, init?: RequestInit) => {
-    if (!init?.body) return Promise.resolve(new Response(JSON.stringify({ revision: others.length, changes: others })));
-    sent.push(JSON.parse(String(init.body)) as (typeof sent)[number]);
-    return Promise.resolve(new Response(JSON.stringify({ kind: 'applied', revision: sent.length, missed: [] })));
-  });
-  const outbox: Outbox = { waiting: () => Promise.resolve([]), put: () => Promise.resolve(1), remove: () => Promise.resolve() };
-  const worker = { postMessage: (request: PictureRequest) => void asked.push(request), terminate: () => undefined } as unknown as Worker;
-  editor = createEditor('film', smallFilm(), 0, outbox, [], worker);
+  opened = openEditor(smallFilm());
+  ({ editor } = opened);
 });
 afterEach(() => {
   editor.close();
@@ -46,9 +29,9 @@ describe('the editor', () => {
   test('does an edit, tells the picture, and sends what the server asks for and nothing more', async () => {
     const draft = nestLayers(project(), 'main', ['lamp'], { name: 'N', inside: 'all', length: 'whole', frame: 0, bounds: () => null, newId: () => `n${Math.random()}` });
     expect(editor.run(draft)).toBe(true);
-    expect(asked.some((request) => request.kind === 'patches')).toBe(true);
-    await vi.waitFor(() => expect(sent.length).toBe(1));
-    expect(Object.keys(sent[0]!.change).sort()).toEqual(['event', 'id', 'label', 'patches']);
+    expect(opened.asked.some((request) => request.kind === 'patches')).toBe(true);
+    await vi.waitFor(() => expect(opened.sent.length).toBe(1));
+    expect(Object.keys(opened.sent[0]!.change).sort()).toEqual(['event', 'id', 'label', 'patches']);
     await vi.waitFor(() => expect(state().saved.kind).toBe('saved'));
   });
   test('lays a gesture over the document and lets go of it', () => {
@@ -65,8 +48,8 @@ describe('the editor', () => {
     expect(layers()).toEqual(['tram', 'lamp', 'child']);
     editor.redo();
     expect(layers()).toEqual(['child']);
-    await vi.waitFor(() => expect(sent.length).toBe(3));
-    expect(new Set(sent.map(({ change }) => change.id)).size).toBe(3);
+    await vi.waitFor(() => expect(opened.sent.length).toBe(3));
+    expect(new Set(opened.sent.map(({ change }) => change.id)).size).toBe(3);
   });
   test('a refusal and nothing to do change nothing', () => {
     const before = project();
@@ -89,7 +72,7 @@ describe('the editor', () => {
   });
   test('settings are kept by the browser', () => {
     editor.setSettings({ ripple: true, shortcuts: { 'time.split': ['Q'] } });
-    expect(JSON.parse(kept.get('oak-settings')!)).toMatchObject({ ripple: true, shortcuts: { 'time.split': ['Q'] } });
+    expect(JSON.parse(opened.kept.get('oak-settings')!)).toMatchObject({ ripple: true, shortcuts: { 'time.split': ['Q'] } });
   });
 });
 
@@ -97,9 +80,9 @@ describe('when the document becomes another one', () => {
   /** What another window did, heard when this one is looked at again. */
   const elsewhere = async (draft: ReturnType<typeof setDuration>) => {
     const { event, label, patches } = draft!;
-    others.push({ revision: others.length + 1, change: { event, label, patches, id: `other-window-${others.length}` } });
+    opened.others.push({ revision: opened.others.length + 1, change: { event, label, patches, id: `other-window-${opened.others.length}` } });
     const before = project();
-    focus();
+    opened.focus();
     await vi.waitFor(() => expect(project()).not.toBe(before));
   };
   /** Nobody may ever see an open composition that is not there. */
@@ -114,7 +97,7 @@ describe('when the document becomes another one', () => {
     editor.openComposition('extra');
     editor.set({ frame: 8 });
     const check = watched();
-    others.push({ revision: 1, change: sent[0]!.change });
+    opened.others.push({ revision: 1, change: opened.sent[0]!.change });
     await elsewhere(deleteComposition(project(), 'extra') as Draft);
     expect(current(state()).id).toBe('main');
     check();
@@ -131,7 +114,7 @@ describe('when the document becomes another one', () => {
     editor.seek(90);
     editor.run(setDuration(project(), 'main', 40));
     expect(state().frame).toBe(39);
-    expect(asked.findLast((request) => request.kind === 'show')).toMatchObject({ look: { frame: 39 } });
+    expect(opened.asked.findLast((request) => request.kind === 'show')).toMatchObject({ look: { frame: 39 } });
   });
   test('a layer that is gone is neither selected, named, typed nor bent', async () => {
     editor.select({ layers: ['lamp', 'tram'], keys: [{ layer: 'lamp', channel: 'x', key: 'a' }] });

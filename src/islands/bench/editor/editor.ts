@@ -313,6 +313,7 @@ function opening(project: Project): Omit<EditorState, 'projectId' | 'project'> {
     missing: new Set(),
     unfolded: new Set(looped && main ? [foldKey(main.id, looped.id)] : []),
     lanes: new Set(looped && main ? [foldKey(main.id, looped.id)] : []),
+    laneAlone: null,
     message: null,
     problems: [],
     shown: null,

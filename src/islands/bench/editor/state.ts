@@ -71,6 +71,8 @@ export type EditorState = {
   /** Layers whose channels stand under them, and nests whose picture time does, by composition and layer. */
   readonly unfolded: ReadonlySet<string>;
   readonly lanes: ReadonlySet<string>;
+  /** The nest whose picture time takes the whole timeline. */
+  readonly laneAlone: string | null;
   /** Rows in order of the list or of start, and those alone whose names hold a word or that are of a kind. */
   readonly order: 'list' | 'start';
   readonly search: string;

@@ -6,6 +6,7 @@ import { inOrder, newNest, type Composition } from '../../../core/model';
 import { framesPerSecond } from '../../../core/time';
 import { IconButton, InPlace } from '../../../ui';
 import { runAction } from '../editor/actions';
+import { showProblem } from '../editor/problems';
 import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
@@ -59,12 +60,6 @@ function Checks({ problems, missing }: { readonly problems: readonly Problem[]; 
   const [all, setAll] = useState(false);
   useEffect(() => setAll(false), [problems.length]);
   const shown = all ? problems : problems.slice(0, 4);
-  const go = ({ where }: Problem) => {
-    const { way } = editor.store.getState();
-    if (way[way.length - 1]!.composition !== where.composition) editor.openComposition(where.composition);
-    if (where.layer !== undefined) editor.select({ layers: [where.layer], keys: [], markers: [], operator: null });
-    if (where.frame !== undefined) editor.seek(where.frame);
-  };
   return (
     <section>
       <SectionHead title="Checks" />
@@ -72,7 +67,7 @@ function Checks({ problems, missing }: { readonly problems: readonly Problem[]; 
       <ul>
         {shown.map((problem, i) => (
           <li key={`${problem.code}${problem.where.layer ?? ''}${i}`}>
-            <button type="button" onClick={() => go(problem)} title={problem.fix ?? problem.message} className="flex w-full items-start gap-2 rounded-md px-2 py-1 text-left text-[12.5px] hover:bg-raised/60">
+            <button type="button" onClick={() => showProblem(editor, problem)} title={problem.fix ?? problem.message} className="flex w-full items-start gap-2 rounded-md px-2 py-1 text-left text-[12.5px] hover:bg-raised/60">
               <Dot className={problem.level === 'error' ? 'bg-rust' : problem.level === 'warning' ? 'bg-amber' : 'bg-muted'} />
               <span className="line-clamp-3">{problem.message}</span>
             </button>

@@ -5,7 +5,7 @@ import { Select } from '../../../ui';
 import { blendWords } from '../editor/actions';
 import { useEditor } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
-import { LABELS } from '../timeline/inks';
+import { InkChoice } from './ink-choice';
 import { Labelled } from './ink-group';
 
 type Props = { readonly project: Project; readonly composition: Composition; readonly layers: readonly Layer[] };
@@ -39,16 +39,7 @@ export const LayerFacts = memo(function LayerFacts({ project, composition, layer
       {nests && <Labelled full name="Shows"><Select label="Composition that it shows" value={source ?? '?'} onChange={(id) => id !== '?' && set('source', id)} options={[...(source === undefined ? [['?', 'mixed'] as const] : []), ...inOrder(project.compositions).filter((one) => one.id !== composition.id).map((one) => [one.id, one.name] as const)]} /></Labelled>}
       {images && <Labelled full name="Shows"><Select label="Picture that it shows" value={source ?? '?'} onChange={(id) => id !== '?' && set('source', id)} options={[...(source === undefined ? [['?', 'mixed'] as const] : []), ...inOrder(project.assets).filter((one) => one.type === 'image').map((one) => [one.id, one.name] as const)]} /></Labelled>}
       {nests && <label className="flex items-center gap-2 text-muted"><input type="checkbox" className="accent-leaf" checked={layers.every((layer) => layer.kind === 'nest' && layer.clipFrame)} onChange={(event) => set('clipFrame', event.target.checked)} />Clipped to its frame</label>}
-      <div role="group" aria-label="Ink" className="grid grid-cols-[72px_1fr] items-center gap-1">
-        <span className="text-muted">Ink</span>
-        <span className="flex gap-0.5">
-          {LABELS.map((ink, i) => (
-            <button key={ink} type="button" aria-label={`Ink ${i + 1}`} aria-pressed={colour === i} title={colour === i ? 'Take the ink away' : `Mark with ink ${i + 1}`} onClick={() => set('colour', colour === i ? null : i)} className={`grid size-[15px] place-items-center rounded-full ${colour === i ? 'ring-1 ring-paper' : ''}`}>
-              <span className="size-2.5 rounded-full" style={{ background: ink }} />
-            </button>
-          ))}
-        </span>
-      </div>
+      <InkChoice value={colour} onSet={(ink) => set('colour', ink)} />
     </div>
   );
 });

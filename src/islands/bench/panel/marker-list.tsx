@@ -1,10 +1,11 @@
 import { Plus, X } from 'lucide-react';
 import { addMarkers, deleteMarkers, setMarkers, type MarkerRef } from '../../../core/commands';
 import { inTime, type Composition, type Marker } from '../../../core/model';
-import { readTypedTime } from '../../../core/time';
+import { readTypedLength, readTypedTime } from '../../../core/time';
 import { IconButton, TypedField } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
+import { InkChoice } from './ink-choice';
 import { showNumber } from './read-number';
 
 /** Markers of a layer, or of the composition (`layer` null): when, what they are called, what is noted, and whether they fire. */
@@ -40,7 +41,19 @@ function MarkerRow({ composition, marker, at }: { readonly composition: Composit
         <button type="button" aria-pressed={marker.fires} title={marker.fires ? 'It fires moves; press to make it a note' : 'A note: it fires nothing; press to let it fire'} onClick={() => set({ fires: !marker.fires })} className={`h-6 rounded-md px-1.5 text-[12px] ${marker.fires ? 'text-plum' : 'text-muted'} hover:bg-raised`}>{marker.fires ? 'fires' : 'note'}</button>
         <IconButton className="h-6" label={`Delete the marker ${marker.name}`} onClick={() => editor.run(deleteMarkers(editor.store.getState().project, composition.id, [at]))}><X size={13} /></IconButton>
       </div>
-      {selected && <div className="pt-1"><PlainInput label="Note on the marker" value={marker.note} placeholder="Note" onSet={(note) => set({ note })} /></div>}
+      {selected && (
+        <div className="flex flex-col gap-1 pt-1">
+          <PlainInput label="Note on the marker" value={marker.note} placeholder="Note" onSet={(note) => set({ note })} />
+          <div className="grid grid-cols-[72px_74px] items-center gap-1">
+            <span className="text-muted">Lasts</span>
+            <TypedField label="Length of the marker" edited={showNumber(marker.length)} shown={`${showNumber(marker.length)} f`} onSet={(length: number) => set({ length })} read={(text) => {
+              const reading = readTypedLength(text, { at: marker.at, length: marker.length, rate: composition.rate, tempo: composition.tempo });
+              return reading.ok ? { ok: true, value: reading.at, read: reading.read } : reading;
+            }} />
+          </div>
+          <InkChoice value={marker.colour} onSet={(colour) => set({ colour })} />
+        </div>
+      )}
     </li>
   );
 }

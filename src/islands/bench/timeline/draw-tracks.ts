@@ -1,10 +1,10 @@
-import { keysOf, type KeyRef } from '../../../core/commands';
+import { keysOf } from '../../../core/commands';
 import { activity, channelSampler, keyTimeAt, sourceTimeAt, timingOf } from '../../../core/evaluate';
 import { inTime, type Composition, type FoundChannel, type Layer, type Marker, type Project } from '../../../core/model';
 import { pieces } from '../../../core/timing';
 import type { Selection, TimelineView } from '../editor/state';
 import { keyName } from './drag';
-import { pegsOf } from './hit-test';
+import { isHeld, pegsOf, type Peg } from './hit-test';
 import { BARS, INK, LABELS } from './inks';
 import { keyedChannels, type Row } from './rows';
 import { frameOf, xOf } from './scale';
@@ -93,7 +93,7 @@ function drawLayerRow(to: CanvasRenderingContext2D, look: TracksLook, row: Row &
     to.stroke();
     if (look.grip?.layer === layer.id) drawGrip(to, look, left, right, top, height);
   }
-  if (!row.open) drawPegs(to, look, pegsOf(layer, keyedChannels(layer)), row.top + 7, 12, chosen);
+  if (!row.open) drawPegs(to, look, pegsOf(layer, keyedChannels(layer)), row.top + 7, 12, chosen, false);
   drawMarkers(to, look, inTime(layer.markers), layer.id, row.top + 2);
 }
 
@@ -184,20 +184,26 @@ function drawMarkers(to: CanvasRenderingContext2D, { view, width, selection }: T
   }
 }
 
-function drawPegs(to: CanvasRenderingContext2D, { view, width }: TracksLook, pegs: readonly { readonly at: number; readonly refs: readonly KeyRef[] }[], top: number, height: number, chosen: ReadonlySet<string>): void {
-  for (const { at, refs } of pegs) {
+/** Narrower than this, the line after a peg says nothing: a held one has a foot instead. */
+const ROOM_FOR_LINE = 14;
+
+function drawPegs(to: CanvasRenderingContext2D, { view, width }: TracksLook, pegs: readonly Peg[], top: number, height: number, chosen: ReadonlySet<string>, lined: boolean): void {
+  pegs.forEach(({ at, refs, held }, i) => {
     const x = Math.round(xOf(at, view));
-    if (x < -4 || x > width + 4) continue;
+    if (x < -4 || x > width + 4) return;
     const selected = refs.some((ref) => chosen.has(keyName(ref)));
+    const next = pegs[i + 1];
+    const foot = held && (!lined || (next !== undefined && xOf(next.at, view) - x < ROOM_FOR_LINE));
     to.fillStyle = INK.amber;
     to.beginPath();
     to.roundRect(x - 2.5, top, 5, height, 2);
+    if (foot) to.rect(x + 2, top + height - 2.5, 4, 2.5);
     to.fill();
-    if (!selected) continue;
+    if (!selected) return;
     to.strokeStyle = INK.paper;
     to.lineWidth = 1.5;
     to.stroke();
-  }
+  });
 }
 
 /** The motion between two pegs is the line between them: straight, curved, or dashed level where it is held. */
@@ -223,10 +229,24 @@ function drawChannelRow(to: CanvasRenderingContext2D, look: TracksLook, layer: L
     }
     const reach = row.height / 2 - 5;
     const y = (value: number) => middle + reach - ((value - low) / (high - low || 1)) * reach * 2;
+    // Where the layer's own timing bends its keys, a stretch of the line is not a stretch between two pegs.
+    const straight = keyTimeAt(project, composition, layer, layer.start + keys[0]!.at) === keys[0]!.at;
+    const heldUntil = straight ? keys.flatMap((key, i) => (i + 1 < keys.length && isHeld(spec.type, key) ? [[xOf(layer.start + key.at, view), xOf(layer.start + keys[i + 1]!.at, view)] as const] : [])) : [];
     to.globalAlpha = 0.75;
-    to.beginPath();
-    points.forEach(([x, value], i) => (i === 0 ? to.moveTo(x, y(value)) : to.lineTo(x, y(value))));
-    to.stroke();
+    for (const held of [false, true]) {
+      to.setLineDash(held ? [2, 3] : []);
+      to.beginPath();
+      let drawing = false;
+      for (const [x, value] of points) {
+        const wanted = heldUntil.some(([left, right]) => x >= left && x < right) === held;
+        if (wanted && drawing) to.lineTo(x, y(value));
+        else if (wanted) to.moveTo(x, y(value));
+        drawing = wanted;
+      }
+      to.stroke();
+      if (heldUntil.length === 0) break;
+    }
+    to.setLineDash([]);
     to.globalAlpha = 1;
   } else {
     to.globalAlpha = 0.6;
@@ -238,7 +258,7 @@ function drawChannelRow(to: CanvasRenderingContext2D, look: TracksLook, layer: L
     to.setLineDash([]);
     to.globalAlpha = 1;
   }
-  drawPegs(to, look, pegsOf(layer, [{ name, channel }]), middle - 6, 12, chosen);
+  drawPegs(to, look, pegsOf(layer, [{ name, channel, spec }]), middle - 6, 12, chosen, true);
 }
 
 /** Across, composition time; up, picture time: slope is rate, a jump is a turn of the loop. */

@@ -1,8 +1,10 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
+import { Maximize2, Minimize2 } from 'lucide-react';
 import { memo, useEffect, useRef, useState, type RefObject } from 'react';
 import { reorderLayers, setParent } from '../../../core/commands';
 import { keyTimeAt, sampleChannel, timingOf } from '../../../core/evaluate';
 import { member, type Composition, type FoundChannel, type Layer, type LayerOf, type Project } from '../../../core/model';
+import { IconButton } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
 import { foldKey } from '../editor/state';
@@ -121,11 +123,17 @@ function LaneHead({ style, layer, project, composition }: { readonly style: Head
   const problems = useEditorState((state) => state.problems);
   const source = timingOf(project, composition, layer).source;
   const gap = problems.some((problem) => problem.code === 'seam-gap' && problem.where.composition === composition.id && problem.where.layer === layer.id);
+  const editor = useEditor();
+  const key = foldKey(composition.id, layer.id);
+  const alone = useEditorState((state) => state.laneAlone === key);
   const loops = Object.values(layer.timing.by).some((node) => node.op === 'loop' && !node.off && node.mode === 'repeat');
   return (
     <div role="row" style={style} className="absolute inset-x-0 flex justify-between gap-2 overflow-hidden border-b border-[#262a20] py-2.5 pr-3 pl-9">
       <span role="gridcell" className="min-w-0">
-        <span className="block">Picture time</span>
+        <span className="flex items-center gap-1">
+          Picture time
+          <IconButton className="h-5" label={alone ? 'Picture time among the rows again' : 'Picture time over the whole timeline'} hint="Shift+L" onClick={() => editor.set({ laneAlone: alone ? null : key })}>{alone ? <Minimize2 size={12} /> : <Maximize2 size={12} />}</IconButton>
+        </span>
         <span className="line-clamp-2 text-[12px] text-muted">{timingWords(layer)}</span>
         {loops && <span className={`block text-[12px] ${gap ? 'text-amber' : 'text-leaf'}`}>{gap ? 'Seam is open' : 'Seam closed'}</span>}
       </span>

@@ -1,5 +1,5 @@
 import { keysOf, type KeyRef, type MarkerRef } from '../../../core/commands';
-import { inTime, type Composition, type Layer, type Marker } from '../../../core/model';
+import { inTime, type Composition, type FoundChannel, type Layer, type Marker } from '../../../core/model';
 import type { TimelineView } from '../editor/state';
 import { keyedChannels, rowAt, type Row } from './rows';
 import { xOf } from './scale';
@@ -65,27 +65,34 @@ function markerAt(markers: readonly Marker[], view: TimelineView, x: number): st
   return found;
 }
 
-export type Peg = { readonly at: number; readonly refs: readonly KeyRef[] };
+/** Keys at one frame; `held` when all of them keep their values until the next. */
+export type Peg = { readonly at: number; readonly refs: readonly KeyRef[]; readonly held: boolean };
+
+/** Whether a key keeps its value until the next: words, switches and choices always do. */
+export function isHeld(type: FoundChannel['spec']['type'], key: object): boolean {
+  return type === 'T' || type === 'B' || type === 'E' || ('right' in key && key.right === 'hold') || ('ease' in key && key.ease === 'hold');
+}
 
 const pegs = new WeakMap<Layer, Map<string, readonly Peg[]>>();
 
 /** Pegs of channels by host frame, those at one frame together, in order of time. */
-export function pegsOf(layer: Layer, channels: readonly { readonly name: string; readonly channel: Parameters<typeof keysOf>[0] }[]): readonly Peg[] {
+export function pegsOf(layer: Layer, channels: readonly Pick<FoundChannel, 'name' | 'channel' | 'spec'>[]): readonly Peg[] {
   const name = channels.map((one) => one.name).join(' ');
   let known = pegs.get(layer);
   if (!known) pegs.set(layer, (known = new Map()));
   let list = known.get(name);
   if (!list) {
-    const byTime = new Map<number, KeyRef[]>();
-    for (const { name: channel, channel: found } of channels) {
+    const byTime = new Map<number, { refs: KeyRef[]; held: boolean }>();
+    for (const { name: channel, channel: found, spec } of channels) {
       for (const key of keysOf(found)) {
         const at = layer.start + key.at;
-        const together = byTime.get(at) ?? [];
-        together.push({ layer: layer.id, channel, key: key.id });
+        const together = byTime.get(at) ?? { refs: [], held: true };
+        together.refs.push({ layer: layer.id, channel, key: key.id });
+        together.held &&= isHeld(spec.type, key);
         byTime.set(at, together);
       }
     }
-    list = [...byTime].map(([at, refs]) => ({ at, refs })).sort((a, b) => a.at - b.at);
+    list = [...byTime].map(([at, { refs, held }]) => ({ at, refs, held })).sort((a, b) => a.at - b.at);
     known.set(name, list);
   }
   return list;

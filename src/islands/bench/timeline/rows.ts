@@ -22,16 +22,25 @@ export type RowChoice = {
   readonly search: string;
   readonly filter: 'all' | 'selected' | 'keyed' | 'nests';
   readonly selected: readonly string[];
+  /** The nest whose lane stands alone, as tall as the room for rows. */
+  readonly alone: string | null;
+  readonly room: number;
 };
 
 /** Rows of a composition: its markers, then each layer, under it its picture time and its keyed channels where unfolded. */
 export function buildRows(composition: Composition, choice: RowChoice): readonly Row[] {
   const rows: Row[] = [];
   let top = 0;
-  const add = (row: RowKind) => {
-    rows.push({ ...row, top, height: HEIGHTS[row.kind] });
-    top += HEIGHTS[row.kind];
+  const add = (row: RowKind, height: number = HEIGHTS[row.kind]) => {
+    rows.push({ ...row, top, height });
+    top += height;
   };
+  const alone = inOrder(composition.layers).find((layer) => layer.kind === 'nest' && foldKey(composition.id, layer.id) === choice.alone);
+  if (alone) {
+    add({ kind: 'layer', layer: alone, open: false, opens: keyedChannels(alone).length > 0 });
+    add({ kind: 'lane', layer: alone }, Math.max(HEIGHTS.lane, choice.room - HEIGHTS.layer));
+    return rows;
+  }
   if (Object.keys(composition.markers).length > 0) add({ kind: 'markers' });
   for (const layer of layersShown(composition, choice)) {
     const key = foldKey(composition.id, layer.id);

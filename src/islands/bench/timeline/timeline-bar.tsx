@@ -1,8 +1,9 @@
-import { ArrowDownNarrowWide, Maximize2, Search, X, ZoomIn, ZoomOut } from 'lucide-react';
+import { ArrowDownNarrowWide, ChevronLeft, ChevronRight, Maximize2, Search, X, ZoomIn, ZoomOut } from 'lucide-react';
 import { IconButton } from '../../../ui';
 import { ActionButton } from '../action-button';
 import { actionOf, keysFor, pressWords, runAction } from '../editor/actions';
 import { useEditor, useEditorState } from '../editor/editor-context';
+import { ticksOf } from '../editor/problems';
 
 const FILTERS = { all: 'All rows', selected: 'Selected', keyed: 'With keys', nests: 'Nests' } as const;
 const TAKES = { pegs: 'pegs', bars: 'bars', both: 'pegs and bars' } as const;
@@ -29,10 +30,27 @@ export function TimelineBar() {
       <Switch name="together" label="Together" about="Ends, keys and markers at the same moment on other layers move along." />
       <ActionButton label="What a marquee takes" groups={[['time.takes-pegs', 'time.takes-bars', 'time.takes-both']]} className="h-6 text-muted">Marquee: {TAKES[takes]}</ActionButton>
       <span className="grow" />
+      <Problems />
       <IconButton className="h-6" label="Farther in time" hint="-" onClick={() => runAction(editor, 'view.farther')}><ZoomOut size={14} /></IconButton>
       <IconButton className="h-6" label="Closer in time" hint="=, or Ctrl+wheel" onClick={() => runAction(editor, 'view.closer')}><ZoomIn size={14} /></IconButton>
       <IconButton className="h-6" label="Show the whole composition" hint="W" onClick={() => runAction(editor, 'view.whole')}><Maximize2 size={13} /></IconButton>
     </div>
+  );
+}
+
+/** How many problems have a tick on the ruler, and the way from one to the next. */
+function Problems() {
+  const editor = useEditor();
+  const problems = useEditorState((state) => state.problems);
+  const way = useEditorState((state) => state.way);
+  const ticks = ticksOf({ problems, way, project: editor.store.getState().project });
+  if (ticks.length === 0) return null;
+  return (
+    <span role="group" aria-label="Problems on the ruler" className="mr-2 flex items-center text-[12px] text-amber">
+      <IconButton className="h-6" label="The problem before" onClick={() => runAction(editor, 'time.problem-before')}><ChevronLeft size={14} /></IconButton>
+      <span className="whitespace-nowrap">{ticks.length} {ticks.length === 1 ? 'problem' : 'problems'}</span>
+      <IconButton className="h-6" label="The next problem" onClick={() => runAction(editor, 'time.next-problem')}><ChevronRight size={14} /></IconButton>
+    </span>
   );
 }
 

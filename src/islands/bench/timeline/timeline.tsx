@@ -2,6 +2,7 @@ import { useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState
 import { setComposition } from '../../../core/commands';
 import { current, seen } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
+import { showProblem, ticksOf } from '../editor/problems';
 import { followPointer } from '../follow-pointer';
 import { crispContext, useSize } from './crisp-canvas';
 import { foretell } from './drag';
@@ -18,6 +19,8 @@ import { TimelineBar } from './timeline-bar';
 
 /** How near the end of the play range a press on the ruler takes it, in pixels. */
 const RANGE_REACH = 6;
+/** And a problem's tick. */
+const TICK_REACH = 4;
 
 /** Everything that is about time, on one axis under the ruler. */
 export function Timeline() {
@@ -32,14 +35,15 @@ export function Timeline() {
   const soon = useDeferredValue(now);
   const { project, composition } = told === null && soon.composition.id === now.composition.id ? soon : now;
   const { duration } = composition;
-  const { unfolded, lanes, order, search, filter } = state;
+  const { unfolded, lanes, laneAlone: alone, order, search, filter } = state;
   const filtered = filter === 'selected' ? state.selection.layers : NONE;
-  const rows = useMemo(() => buildRows(composition, { unfolded, lanes, order, search, filter, selected: filtered }), [composition, unfolded, lanes, order, search, filter, filtered]);
   const pane = useRef<HTMLDivElement>(null);
+  const [width, height] = useSize(pane);
+  const room = alone === null ? 0 : height;
+  const rows = useMemo(() => buildRows(composition, { unfolded, lanes, order, search, filter, selected: filtered, alone, room }), [composition, unfolded, lanes, order, search, filter, filtered, alone, room]);
   const ruler = useRef<HTMLCanvasElement>(null);
   const tracks = useRef<HTMLCanvasElement>(null);
   const scroller = useRef<HTMLDivElement>(null);
-  const [width, height] = useSize(pane);
   useEffect(() => editor.set({ rooms: { ...editor.store.getState().rooms, tracks: width } }), [editor, width]);
   const [scroll, setScroll] = useState(0);
   const [marquee, setMarquee] = useState<readonly [number, number, number, number] | null>(null);
@@ -93,6 +97,8 @@ export function Timeline() {
     if (event.button !== 0) return;
     const { left, top } = event.currentTarget.getBoundingClientRect();
     const frameAt = (clientX: number) => Math.floor(frameOf(clientX - left, view) + 1e-6);
+    const tick = tickAt(event.clientX - left, event.clientY - top);
+    if (tick) return showProblem(editor, tick);
     const end = rangeEnd(event.clientX - left, event.clientY - top);
     if (end === null) {
       editor.seek(frameAt(event.clientX));
@@ -111,6 +117,16 @@ export function Timeline() {
     if (y < RULER_HEIGHT - 12) return null;
     if (Math.abs(x - xOf(composition.range[0], view)) <= RANGE_REACH) return 'from';
     return Math.abs(x - xOf(composition.range[1], view)) <= RANGE_REACH ? 'to' : null;
+  };
+
+  const tickAt = (x: number, y: number) => (y < RULER_HEIGHT - 14 ? null : (ticksOf(state).find(({ where }) => Math.abs(xOf(where.frame, view) - x) <= TICK_REACH) ?? null));
+  const onRulerHover = (event: PointerEvent<HTMLCanvasElement>) => {
+    if (event.buttons !== 0) return;
+    const box = event.currentTarget.getBoundingClientRect();
+    const [x, y] = [event.clientX - box.left, event.clientY - box.top];
+    const tick = tickAt(x, y);
+    event.currentTarget.title = tick?.message ?? '';
+    event.currentTarget.style.cursor = !tick && rangeEnd(x, y) ? 'ew-resize' : 'pointer';
   };
 
   const hitUnder = (event: { readonly clientX: number; readonly clientY: number; readonly currentTarget: EventTarget & Element }): Hit => {
@@ -146,7 +162,7 @@ export function Timeline() {
       </div>
       <div className="relative overflow-hidden bg-panel">
         <canvas ref={ruler} aria-label="Ruler" role="img" style={{ width, height: RULER_HEIGHT }} className="block cursor-pointer" onPointerDown={onRuler}
-          onPointerMove={(event) => { if (event.buttons === 0) { const box = event.currentTarget.getBoundingClientRect(); event.currentTarget.style.cursor = rangeEnd(event.clientX - box.left, event.clientY - box.top) ? 'ew-resize' : 'pointer'; } }} />
+          onPointerMove={onRulerHover} />
         <Playhead x={playhead} head />
       </div>
       <Heads rows={rows} project={project} composition={composition} scroller={scroller} onScroll={setScroll} />

@@ -2,7 +2,8 @@ import { addKeys, addMarkers, channelsWithKeys, keysOf, NO_MOMENTS, shiftMoments
 import { inOrder, inTime } from '../../../../core/model';
 import { current, type Editor } from '../editor';
 import { freshId } from '../fresh-id';
-import { foldKey } from '../state';
+import { showProblem, tickBeyond, ticksOf } from '../problems';
+import { foldKey, type EditorState } from '../state';
 import { chosenLayers, needsKeys, needsLayers, type Action } from './action';
 
 /** Where keys go when no channel is chosen: the pose that people move by hand. */
@@ -30,6 +31,12 @@ const toMarker = (direction: 1 | -1) => (editor: Editor) => {
   if (times.length === 0) return editor.say(direction > 0 ? 'There is no marker after the playhead.' : 'There is no marker before the playhead.');
   editor.seek(direction > 0 ? Math.min(...times) : Math.max(...times));
 };
+const toProblem = (direction: 1 | -1) => (editor: Editor) => {
+  const state = editor.store.getState();
+  const tick = tickBeyond(ticksOf(state), state.frame, direction);
+  if (tick) showProblem(editor, tick);
+};
+const needsTicks = (state: EditorState): string | null => (ticksOf(state).length > 0 ? null : 'No problem has a moment on this ruler.');
 const nudgeKeys = (by: number) => (editor: Editor) => {
   const state = editor.store.getState();
   editor.run(shiftMoments(state.project, current(state).id, { ...NO_MOMENTS, keys: state.selection.keys, markers: state.selection.markers }, by));
@@ -75,6 +82,8 @@ export const TIME_ACTIONS: readonly Action[] = [
   },
   { id: 'time.next-marker', title: 'To the next marker', group: 'Time', keys: ['Ctrl+ArrowRight'], run: toMarker(1) },
   { id: 'time.marker-before', title: 'To the marker before', group: 'Time', keys: ['Ctrl+ArrowLeft'], run: toMarker(-1) },
+  { id: 'time.next-problem', title: 'To the next problem', group: 'Time', whyNot: needsTicks, run: toProblem(1) },
+  { id: 'time.problem-before', title: 'To the problem before', group: 'Time', whyNot: needsTicks, run: toProblem(-1) },
   { id: 'keys.add', title: 'Key the keyed channels of what is selected', group: 'Keys', keys: ['K'], whyNot: needsLayers, run: keySelected },
   { id: 'keys.pose', title: 'Key the pose of what is selected', group: 'Keys', keys: ['Shift+K'], whyNot: needsLayers, run: keyPose },
   { id: 'keys.keying', title: 'Keying: changes become keys', group: 'Keys', keys: ['R'], isOn: (state) => state.keying, run: (editor) => editor.set({ keying: !editor.store.getState().keying }) },

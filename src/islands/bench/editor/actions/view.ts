@@ -45,6 +45,7 @@ const pictureEnds = (factor: number, why: string) => (state: EditorState): strin
   const { scale } = placePicture(state.rooms.picture, composition, state.picture, 1, 1);
   return zoomPictureAt(state.rooms.picture, composition, state.picture, [0, 0], factor).zoom === scale ? why : null;
 };
+const laneIsAlone = (state: EditorState): boolean => { const { id, layers } = current(state); return layers.order.some((layer) => foldKey(id, layer) === state.laneAlone); };
 const wholeShown = (state: EditorState): boolean => {
   const { duration } = current(state);
   const { from, pixelsPerFrame } = shownView(state.view, duration, state.rooms.tracks);
@@ -88,6 +89,17 @@ export const VIEW_ACTIONS: readonly Action[] = [
         if (layer.kind === 'nest' && !lanes.delete(name)) lanes.add(name);
       }
       editor.set({ lanes });
+    },
+  },
+  {
+    id: 'view.lane-alone', title: (state) => (!laneIsAlone(state) ? 'Picture time over the whole timeline' : 'Picture time among the rows again'), group: 'View', keys: ['Shift+L'], isOn: laneIsAlone,
+    whyNot: (state) => (laneIsAlone(state) || chosenLayers(state).some((layer) => layer.kind === 'nest') ? null : 'Select a nest to see its picture time.'),
+    run: (editor) => {
+      const state = editor.store.getState();
+      const nest = chosenLayers(state).find((layer) => layer.kind === 'nest');
+      if (laneIsAlone(state) || !nest) return editor.set({ laneAlone: null });
+      const name = foldKey(current(state).id, nest.id);
+      editor.set({ laneAlone: name, lanes: new Set([...state.lanes, name]) });
     },
   },
   { id: 'view.unfold-all', title: 'Unfold all layers', group: 'View', keys: ['Shift+F'], whyNot: (state) => (current(state).layers.order.every((id) => state.unfolded.has(foldKey(current(state).id, id))) ? 'All layers are unfolded already.' : null), run: (editor) => { const state = editor.store.getState(); editor.set({ unfolded: new Set(current(state).layers.order.map((id) => foldKey(current(state).id, id))) }); } },

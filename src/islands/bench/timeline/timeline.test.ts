@@ -1,0 +1,177 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { projectOf, smallFilm } from '../../../../tests/support/projects';
+import { gestureIds } from '../editor/fresh-id';
+import { NOTHING_SELECTED } from '../editor/state';
+import { catchesFor, classifyDrag, draftOf, foretell, limitsOf, momentsOf, ownFrames, snapDrag, tellDrag, whyLocked, type Drag } from './drag';
+import { dropPlace } from './drop-place';
+import { barsInside, hitTest, keysInside } from './hit-test';
+import { buildRows, rowAt, timingWords, totalHeight, type RowChoice } from './rows';
+import { frameOf, markStep, panBy, wholeView, xOf, zoomAt } from './scale';
+
+const film = smallFilm();
+const main = film.compositions.by['main']!;
+const choice = (more: Partial<RowChoice> = {}): RowChoice => ({ unfolded: new Set(), lanes: new Set(), order: 'list', search: '', filter: 'all', selected: [], alone: null, room: 0, ...more });
+const rows = buildRows(main, choice({ unfolded: new Set(['main/lamp']), lanes: new Set(['main/tram']) }));
+const nameRow = (row: (typeof rows)[number]) => (row.kind === 'markers' ? 'markers' : `${row.kind} ${row.layer.id}${row.kind === 'channel' ? ` ${row.found.name}` : ''}`);
+const view = { from: 0, pixelsPerFrame: 10 };
+
+describe('the axis', () => {
+  test('frames and pixels are each other’s inverse', () => fc.assert(fc.property(fc.double({ min: -1e4, max: 1e4, noNaN: true }), (frame) => Math.abs(frameOf(xOf(frame, view), view) - frame) < 1e-6)));
+  test('zooming keeps what lies under the pointer', () =>
+    fc.assert(fc.property(fc.integer({ min: 200, max: 800 }), fc.double({ min: 1.01, max: 3, noNaN: true }), (x, factor) => {
+      const whole = wholeView(300, 1000);
+      const closer = zoomAt(whole, x, factor, 300, 1000);
+      return Math.abs(frameOf(x, closer) - frameOf(x, whole)) < 1e-6;
+    })));
+  test('never farther than the whole, never closer than cells, never off the composition', () => {
+    expect(zoomAt(wholeView(300, 1000), 500, 0.01, 300, 1000)).toEqual(wholeView(300, 1000));
+    expect(zoomAt(wholeView(300, 1000), 500, 1e9, 300, 1000).pixelsPerFrame).toBe(60);
+    const close = zoomAt(wholeView(300, 1000), 500, 8, 300, 1000);
+    expect(frameOf(1000, panBy(close, 1e9, 300, 1000))).toBeLessThan(304);
+    expect(panBy(close, -1e9, 300, 1000).from).toBeGreaterThan(-3);
+  });
+  test('marks are whole frames, and never crowd', () => {
+    for (const pixels of [0.01, 0.3, 1, 3, 11, 60]) {
+      const step = markStep(pixels, 30, 50);
+      expect(Number.isInteger(step)).toBe(true);
+      expect(step * pixels).toBeGreaterThanOrEqual(50);
+    }
+    expect(markStep(5, 29.97, 50)).toBe(10);
+  });
+});
+
+describe('rows', () => {
+  test('a layer, under it its picture time and its keyed channels', () =>
+    expect(rows.map(nameRow)).toEqual(['layer tram', 'lane tram', 'layer lamp', 'channel lamp x', 'layer child']));
+  test('a height belongs to one row', () => {
+    expect(totalHeight(rows)).toBe(27 * 3 + 104 + 24);
+    expect(nameRow(rowAt(rows, 0)!)).toBe('layer tram');
+    expect(rowAt(rows, 27)!.kind).toBe('lane');
+    expect(rowAt(rows, -1)).toBeNull();
+    expect(rowAt(rows, 1e4)).toBeNull();
+  });
+  test('are found by name or channel, filtered, and stand in order of start', () => {
+    const shown = (more: Partial<RowChoice>) => buildRows(main, choice(more)).map(nameRow);
+    expect(shown({ search: 'LAM' })).toEqual(['layer lamp']);
+    expect(shown({ search: 'across' })).toEqual(['layer lamp']);
+    expect(shown({ filter: 'nests' })).toEqual(['layer tram']);
+    expect(shown({ filter: 'keyed' })).toEqual(['layer lamp']);
+    expect(shown({ filter: 'selected', selected: ['child'] })).toEqual(['layer child']);
+    const late = projectOf([{ id: 'main', name: 'Main', markers: [{ at: 5 }], layers: [{ id: 'a', name: 'A', kind: 'null', spans: [[50, 90]] }, { id: 'b', name: 'B', kind: 'null', spans: [[10, 90]] }, { id: 'c', name: 'C', kind: 'null', spans: [[10, 20]] }] }]).compositions.by['main']!;
+    expect(buildRows(late, choice({ order: 'start' })).map(nameRow)).toEqual(['markers', 'layer b', 'layer c', 'layer a']);
+  });
+  test('a lane that stands alone has its layer and all the room; a nest of another composition changes nothing', () => {
+    const alone = buildRows(main, choice({ alone: 'main/tram', room: 400 }));
+    expect(alone.map(nameRow)).toEqual(['layer tram', 'lane tram']);
+    expect(totalHeight(alone)).toBe(400);
+    expect(totalHeight(buildRows(main, choice({ alone: 'main/tram', room: 20 })))).toBe(27 + 104);
+    expect(buildRows(main, choice({ alone: 'reel/tram', room: 400 })).length).toBe(3);
+    expect(buildRows(main, choice({ alone: 'main/lamp', room: 400 })).length).toBe(3);
+  });
+  test('dropped layers go before the row whose upper half they are over, else after it', () => {
+    expect(dropPlace(rows, 5)).toEqual({ before: 'tram', top: 0 });
+    expect(dropPlace(rows, 20)).toEqual({ before: 'lamp', top: 131 });
+    expect(dropPlace(rows, 100)).toEqual({ before: 'lamp', top: 131 });
+    expect(dropPlace(rows, 9999)).toEqual({ before: null, top: totalHeight(rows) });
+    expect(dropPlace(rows, -9)).toEqual({ before: 'tram', top: 0 });
+    expect(dropPlace([], 5)).toBeNull();
+  });
+  test('say what a timing does', () => {
+    expect(timingWords(main.layers.by['tram']!)).toBe('Loop frames 0 to 20, without end');
+    expect(timingWords(main.layers.by['lamp']!)).toBe('As it is');
+  });
+});
+
+describe('what lies under the pointer', () => {
+  const lamp = 27 + 104;
+  test('ends, bars, rows and nothing', () => {
+    expect(hitTest(rows, main, view, 500, 10)).toEqual({ kind: 'bar', layer: 'tram' });
+    expect(hitTest(rows, main, view, 998, 10)).toEqual({ kind: 'trim', layer: 'tram', end: 'end' });
+    expect(hitTest(rows, main, view, 3, 10)).toEqual({ kind: 'trim', layer: 'tram', end: 'start' });
+    // The lower half of an end stretches.
+    expect(hitTest(rows, main, view, 998, 20)).toEqual({ kind: 'stretch', layer: 'tram', end: 'end' });
+    expect(hitTest(rows, main, view, 302, 5)).toEqual({ kind: 'marker', ref: { layer: 'tram', marker: 'm' } });
+    expect(hitTest(rows, main, view, 302, 20)).toEqual({ kind: 'bar', layer: 'tram' });
+    expect(hitTest(rows, main, view, 1200, 10)).toEqual({ kind: 'row', layer: 'tram' });
+    expect(hitTest(rows, main, view, 500, 60)).toEqual({ kind: 'row', layer: 'tram' });
+    expect(hitTest(rows, main, view, 500, 900)).toEqual({ kind: 'nothing' });
+  });
+  test('pegs in their row, and on the folded bar', () => {
+    expect(hitTest(rows, main, view, 203, lamp + 27 + 12)).toMatchObject({ kind: 'keys', at: 20, refs: [{ layer: 'lamp', channel: 'x', key: 'b' }] });
+    const folded = buildRows(main, choice());
+    expect(hitTest(folded, main, view, 400, 27 + 20)).toMatchObject({ kind: 'keys', at: 40 });
+    expect(hitTest(folded, main, view, 420, 27 + 20)).toMatchObject({ kind: 'bar' });
+  });
+  test('pegs inside a rectangle', () => {
+    expect(keysInside(rows, view, [150, 0, 450, 999]).map((ref) => ref.key)).toEqual(['b', 'c']);
+    expect(keysInside(rows, view, [150, 0, 450, 60])).toEqual([]);
+    expect(barsInside(rows, view, [150, 0, 450, 60])).toEqual(['tram']);
+    expect(barsInside(rows, view, [1100, 0, 1200, 999])).toEqual([]);
+  });
+});
+
+describe('what a drag means', () => {
+  test('first match wins', () => {
+    expect(classifyDrag({ kind: 'bar', layer: 'tram' }, true, NOTHING_SELECTED)).toEqual({ kind: 'pan' });
+    expect(classifyDrag({ kind: 'bar', layer: 'tram' }, false, NOTHING_SELECTED)).toEqual({ kind: 'slide', layers: ['tram'] });
+    expect(classifyDrag({ kind: 'bar', layer: 'tram' }, false, { ...NOTHING_SELECTED, layers: ['tram', 'lamp'] })).toEqual({ kind: 'slide', layers: ['tram', 'lamp'] });
+    expect(classifyDrag({ kind: 'nothing' }, false, NOTHING_SELECTED)).toEqual({ kind: 'marquee' });
+    const ref = (key: string) => ({ layer: 'lamp', channel: 'x', key });
+    const keys = { kind: 'keys', refs: [ref('a')], at: 0, layer: 'lamp' } as const;
+    expect(classifyDrag(keys, false, { ...NOTHING_SELECTED, keys: [ref('a'), ref('b')] })).toEqual({ kind: 'moveKeys', refs: [ref('a'), ref('b')] });
+    expect(classifyDrag(keys, false, { ...NOTHING_SELECTED, keys: [ref('b')] })).toEqual({ kind: 'moveKeys', refs: [ref('a')] });
+  });
+  test('grips and markers', () => {
+    expect(classifyDrag({ kind: 'stretch', layer: 'tram', end: 'end' }, false, NOTHING_SELECTED)).toEqual({ kind: 'stretch', layers: ['tram'], end: 'end' });
+    const ref = { layer: 'tram', marker: 'm' };
+    expect(classifyDrag({ kind: 'marker', ref }, false, NOTHING_SELECTED)).toEqual({ kind: 'moveMarkers', refs: [ref] });
+    expect(classifyDrag({ kind: 'marker', ref }, false, { ...NOTHING_SELECTED, markers: [ref, { layer: null, marker: 'x' }] })).toEqual({ kind: 'moveMarkers', refs: [ref, { layer: null, marker: 'x' }] });
+  });
+  const moments = (drag: Drag, more: object = {}) => momentsOf(drag, main, { ripple: false, together: false, ...more });
+  test('comes to one change, and tells where that is', () => {
+    const trim = { kind: 'trim', layers: ['tram'], end: 'end' } as const;
+    const newId = () => 'k';
+    expect(draftOf(trim, moments(trim), film, 'main', -30, newId)!.label).toBe('Trim Tram');
+    expect(tellDrag(trim, film, 'main', -30, null)).toBe('−30 f, ends before 70');
+    expect(tellDrag(trim, film, 'main', -300, { at: 1, name: 'playhead' })).toBe('−300 f, ends before 1, at playhead');
+    expect(tellDrag({ kind: 'slide', layers: ['tram'] }, film, 'main', 4, null)).toBe('+4 f, starts at 4');
+    const stretch = { kind: 'stretch', layers: ['lamp'], end: 'end' } as const;
+    expect(draftOf(stretch, moments(stretch), film, 'main', 50, newId)!.label).toBe('Stretch Lamp');
+    expect(tellDrag(stretch, film, 'main', 50, null)).toBe('+50 f, 150 % as long');
+    expect(draftOf({ kind: 'marquee' }, null, film, 'main', 4, newId)).toBeNull();
+    expect(whyLocked({ kind: 'bar', layer: 'tram' }, film, 'main')).toBeNull();
+    expect(limitsOf(stretch, null, film, 'main')).toEqual([-99, Infinity]);
+  });
+  test('the switches add what comes later and what stands at the same moment', () => {
+    const keys = { kind: 'moveKeys', refs: [{ layer: 'lamp', channel: 'x', key: 'b' }] } as const;
+    expect(moments(keys, { ripple: true })!.keys.map((ref) => ref.key)).toEqual(['b', 'c']);
+    expect(moments({ kind: 'slide', layers: ['tram'] }, { together: true })!.trimEnd).toEqual(['lamp', 'child']);
+  });
+  test('is caught by moments near it, but not by its own, and stays within its limits', () => {
+    const keys = { kind: 'moveKeys', refs: [{ layer: 'lamp', channel: 'x', key: 'b' }] } as const;
+    const catches = catchesFor(main, moments(keys), keys, 33, [-100, 300]);
+    expect(catches.find((one) => one.at === 20)).toBeUndefined();
+    expect(catches.map((one) => one.at)).toEqual(expect.arrayContaining([0, 30, 33, 40, 100]));
+    expect(ownFrames(keys, main, moments(keys))).toEqual([20]);
+    const free: readonly [number, number] = [-Infinity, Infinity];
+    expect(snapDrag(12.6, [20], catches, 0.7, free)).toEqual({ by: 13, caught: { at: 33, name: 'playhead' } });
+    expect(snapDrag(12.6, [20], [], 0.7, free)).toEqual({ by: 13, caught: null });
+    expect(snapDrag(6.3, [20], catches, 0.7, free)).toEqual({ by: 6, caught: null });
+    expect(snapDrag(500, [20], catches, 0.7, [-5, 9])).toEqual({ by: 9, caught: null });
+    fc.assert(fc.property(fc.double({ min: -500, max: 500, noNaN: true }), (raw) => {
+      const { by } = snapDrag(raw, [20], catches, 3, [-50, 50]);
+      return by >= -50 && by <= 50 && (Math.abs(raw) > 50 || Math.abs(by - raw) <= 3);
+    }));
+  });
+  test('is foretold before the press', () => {
+    expect(foretell({ kind: 'trim', layer: 'tram', end: 'end' }, NOTHING_SELECTED, main)).toBe('Trim the end, up to 99 f earlier');
+    expect(foretell({ kind: 'stretch', layer: 'tram', end: 'start' }, { ...NOTHING_SELECTED, layers: ['tram', 'lamp'] }, main)).toBe('Stretch the start of 2 layers, up to 99 f later');
+    expect(foretell({ kind: 'nothing' }, NOTHING_SELECTED, main)).toBe('');
+  });
+  test('a gesture gives its keys the same ids at every move', () => {
+    const begin = gestureIds();
+    const [first, again] = [begin(), begin()];
+    expect([first(), first()]).toEqual([again(), again()]);
+  });
+});
