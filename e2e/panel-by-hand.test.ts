@@ -159,8 +159,9 @@ describe('two windows', () => {
     await page.getByText('Drop pictures here, or draw').waitFor();
     await untilSaved(page);
     await other.page.goto(page.url());
-    await other.page.getByRole('button', { name: 'Composition', exact: true }).click();
-    await other.page.getByRole('button', { name: 'Composition', exact: true }).click({ button: 'right' });
+    const listed = other.page.getByRole('complementary', { name: 'Library' }).getByRole('button', { name: 'Composition', exact: true });
+    await listed.click();
+    await listed.click({ button: 'right' });
     await other.page.getByRole('menuitem', { name: 'Delete the composition Composition' }).click();
     await other.page.getByRole('button', { name: /^Undo Delete Composition/ }).waitFor();
     await untilSaved(other.page);

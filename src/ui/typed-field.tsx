@@ -1,4 +1,4 @@
-import { useEffect, useId, useRef, useState, type KeyboardEvent } from 'react';
+import { useId, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
 
 /** How typed text was understood: what it will become, or why it cannot be. */
 export type Reading<T> = { readonly ok: true; readonly value: T; readonly read: string } | { readonly ok: false; readonly why: string };
@@ -29,7 +29,7 @@ export function TypedField<T>({ label, shown, edited, read, onSet, onStep, disab
 
   const untouched = text === null || text === edited;
 
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (text !== null) input.current?.select();
     // Selects once, when typing begins.
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -69,6 +69,8 @@ export function TypedField<T>({ label, shown, edited, read, onSet, onStep, disab
         disabled={disabled}
         data-untouched={untouched || undefined}
         value={text ?? shown}
+        // The press that enters the field selects what stands there; the browser would set a caret after that.
+        onMouseDown={(event) => { if (event.button === 0 && document.activeElement !== event.currentTarget) { event.preventDefault(); event.currentTarget.focus(); } }}
         onFocus={() => setText((typed) => typed ?? edited)}
         onChange={(event) => setText(event.target.value)}
         onBlur={() => (reading !== null && !reading.ok ? setText(null) : commit())}

@@ -51,7 +51,7 @@ export function Desk({ editor }: { readonly editor: Editor }) {
   const isFiles = (event: React.DragEvent) => event.dataTransfer.types.includes('Files');
   return (
     <div
-      className="grid h-full grid-rows-[auto_minmax(0,1fr)]"
+      className="grid h-full grid-rows-[auto_minmax(0,1fr)] select-none"
       onDragOver={(event) => { if (isFiles(event)) { event.preventDefault(); setDropping(true); } }}
       onDragLeave={(event) => !event.currentTarget.contains(event.relatedTarget as Node | null) && setDropping(false)}
       onDrop={(event) => { if (!isFiles(event)) return; event.preventDefault(); setDropping(false); void bringMedia(editor, [...event.dataTransfer.files], { layers: true }); }}
