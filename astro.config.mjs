@@ -21,6 +21,7 @@ export default defineConfig({
     ssr: { noExternal: ['opentype.js'], external: ['@electric-sql/pglite', '@napi-rs/canvas'] },
     build: {
       assetsInlineLimit: 0,
+      manifest: true,
       chunkSizeWarningLimit: 1200,
       rollupOptions: { treeshake },
     },

@@ -2,6 +2,7 @@
 import http from 'node:http';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
+import { preloadHeader } from './preloads.mjs';
 import { ROOT } from './run.mjs';
 
 // A worker obeys the policy of its own file, not the page's: so every answer has one. Pages bring their own.
@@ -17,7 +18,9 @@ function refuse(response, status, message) {
 /** Serves dist/ at a port of this machine alone. */
 export async function serve(port) {
   process.env.ASTRO_NODE_AUTOSTART = 'disabled';
-  const { handler } = await import(pathToFileURL(path.join(ROOT, 'dist', 'site', 'server', 'entry.mjs')).href);
+  const site = path.join(ROOT, 'dist', 'site');
+  const { handler } = await import(pathToFileURL(path.join(site, 'server', 'entry.mjs')).href);
+  const linkFor = preloadHeader(site);
   const hosts = new Set([`127.0.0.1:${port}`, `localhost:${port}`]);
   const server = http.createServer((request, response) => {
     response.setHeader('content-security-policy', POLICY);
@@ -30,6 +33,8 @@ export async function serve(port) {
     const reads = request.method === 'GET' || request.method === 'HEAD';
     if (!reads && (origin === undefined || !hosts.has(origin.replace(/^http:\/\//, '')))) return refuse(response, 403, 'Changes come from the pages of this server alone.');
     if (Number(request.headers['content-length'] ?? 0) > LIMIT) return refuse(response, 413, `One request may have ${LIMIT / 1e6} MB.`);
+    const link = linkFor((request.url ?? '').split('?')[0]);
+    if (link) response.setHeader('link', link);
     handler(request, response);
   });
   await new Promise((resolve, reject) => {

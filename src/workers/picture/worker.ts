@@ -20,6 +20,8 @@ const AHEAD = 45;
 /** How often the page hears which frames are ready, in milliseconds. */
 const READY_EVERY = 300;
 let toldReady = 0;
+/** So long after it began the worker leaves the machine to the page, which is still putting its parts up. In milliseconds. */
+const SETTLING = 1000;
 /** Checks start after so much rest. */
 const REST = 200;
 
@@ -232,7 +234,7 @@ function play({ composition, range, originFrame, originTime, asNeeded }: Extract
 
 /** Paints ahead while nothing else is asked: one frame at a time, so that a question never waits long. */
 function fillLater(): void {
-  fillTimer ??= setTimeout(fill, 30);
+  fillTimer ??= setTimeout(fill, Math.max(30, SETTLING - performance.now()));
 }
 
 function fill(): void {

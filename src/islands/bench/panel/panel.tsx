@@ -6,6 +6,7 @@ import { Button, InPlace } from '../../../ui';
 import { current, seen } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import type { EditorState } from '../editor/state';
+import { useStaged } from '../staged';
 import { ChannelField } from './channel-field';
 import { CompositionPanel } from './composition-panel';
 import { Group } from './group';
@@ -33,6 +34,7 @@ export function Panel() {
 const PanelOf = memo(function PanelOf({ project, composition, frame, selected }: { readonly project: Project; readonly composition: Composition; readonly frame: number; readonly selected: readonly string[] }) {
   const editor = useEditor();
   const layers = useMemo(() => selected.flatMap((id) => member(composition.layers.by, id) ?? []), [selected, composition]);
+  const stage = useStaged(2);
   const [layer] = layers;
   if (!layer) return <CompositionPanel />;
   const several = layers.length > 1;
@@ -56,11 +58,13 @@ const PanelOf = memo(function PanelOf({ project, composition, frame, selected }:
           {(placed ? ['position', ...POSE.slice(2)] : POSE).map((channel) => <ChannelField key={channel} {...fields} channel={channel} wide={channel === 'position'} />)}
         </Group>
       )}
-      <ShapeGroup {...fields} />
-      <TextGroup {...fields} />
-      <InkGroups {...fields} />
-      {!several && <div className="border-t border-line pt-2.5"><TimingStack project={project} composition={composition} layer={layer} /></div>}
-      {!several && <MarkerList composition={composition} owner={layer} layer={layer.id} />}
+      {stage > 1 && <>
+        <ShapeGroup {...fields} />
+        <TextGroup {...fields} />
+        <InkGroups {...fields} />
+        {!several && <div className="border-t border-line pt-2.5"><TimingStack project={project} composition={composition} layer={layer} /></div>}
+        {!several && <MarkerList composition={composition} owner={layer} layer={layer.id} />}
+      </>}
     </div>
   );
 });

@@ -37,7 +37,7 @@ export function buildRows(composition: Composition, choice: RowChoice): readonly
   };
   const alone = inOrder(composition.layers).find((layer) => layer.kind === 'nest' && foldKey(composition.id, layer.id) === choice.alone);
   if (alone) {
-    add({ kind: 'layer', layer: alone, open: false, opens: keyedChannels(alone).length > 0 });
+    add({ kind: 'layer', layer: alone, open: false, opens: false });
     add({ kind: 'lane', layer: alone }, Math.max(HEIGHTS.lane, choice.room - HEIGHTS.layer));
     return rows;
   }

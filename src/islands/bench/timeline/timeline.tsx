@@ -4,6 +4,7 @@ import { current, seen } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { showProblem, ticksOf } from '../editor/problems';
 import { followPointer } from '../follow-pointer';
+import { useStaged } from '../staged';
 import { crispContext, useSize } from './crisp-canvas';
 import { foretell } from './drag';
 import { drawRuler, RULER_HEIGHT } from './draw-ruler';
@@ -45,12 +46,13 @@ export function Timeline() {
   const tracks = useRef<HTMLCanvasElement>(null);
   const scroller = useRef<HTMLDivElement>(null);
   useEffect(() => editor.set({ rooms: { ...editor.store.getState().rooms, tracks: width } }), [editor, width]);
+  const stage = useStaged(2);
   const [scroll, setScroll] = useState(0);
   const [marquee, setMarquee] = useState<readonly [number, number, number, number] | null>(null);
   const [caught, setCaught] = useState<number | null>(null);
   const [hit, setHit] = useState<Hit>({ kind: 'nothing' });
   // A view that was never set shows the whole composition, and goes on doing so as the pane changes.
-  const view = shownView(state.view, duration, width);
+  const view = useMemo(() => shownView(state.view, duration, width), [state.view, duration, width]);
   const grip = hit.kind === 'trim' || hit.kind === 'stretch' ? hit : null;
 
   useLayoutEffect(() => {
@@ -165,7 +167,7 @@ export function Timeline() {
           onPointerMove={onRulerHover} />
         <Playhead x={playhead} head />
       </div>
-      <Heads rows={rows} project={project} composition={composition} scroller={scroller} onScroll={setScroll} />
+      {stage < 2 ? <div className="bg-panel" /> : <Heads rows={rows} project={project} composition={composition} scroller={scroller} onScroll={setScroll} />}
       <div ref={pane} className="relative min-h-0 touch-none overflow-hidden">
         <canvas
           ref={tracks} aria-label="Tracks" role="img" data-from={view.from} data-pixels-per-frame={view.pixelsPerFrame} data-scroll={scroll} title={foretold || undefined}

@@ -1,0 +1,31 @@
+// Which scripts a page will ask for, told with its first answer: else each is only known once the one before it has run.
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+
+/** The parts of the Bench that stand as soon as it opens; windows that are asked for come later. */
+const BENCH = ['client', 'bench', 'open-project', 'open-bench', 'timeline', 'library', 'panel'];
+
+/** The files of some parts with everything that they import at once, each before what needs it. Parts that the manifest does not know are left out. */
+export function filesOf(manifest, names) {
+  const files = new Set();
+  const add = (key) => {
+    const chunk = manifest[key];
+    if (!chunk || files.has(chunk.file)) return;
+    for (const inner of chunk.imports ?? []) if (manifest[inner]?.file !== chunk.file) add(inner);
+    files.add(chunk.file);
+  };
+  for (const name of names) for (const [key, chunk] of Object.entries(manifest)) if (chunk.name === name) add(key);
+  return [...files];
+}
+
+/** The `link` header for a path of the built site, or null. */
+export function preloadHeader(site) {
+  let link = null;
+  try {
+    const manifest = JSON.parse(readFileSync(path.join(site, 'client', '.vite', 'manifest.json'), 'utf8'));
+    link = filesOf(manifest, BENCH).map((file) => `</${file}>; rel=modulepreload`).join(', ') || null;
+  } catch {
+    // Without a manifest the page finds its scripts by itself, a little later.
+  }
+  return (pathname) => (/^\/projects\/[^/]+\/?$/.test(pathname) ? link : null);
+}
