@@ -1,10 +1,10 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { drag, goTo, openBrowser, openPage, playhead, pointInTracks, untilSaved } from './browser';
+import { askCommandLine, exported } from './command-line';
 import { startOak, type OakServer } from './oak-server';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'oak-by-hand-'));
@@ -13,11 +13,7 @@ let browser: Browser;
 let page: Page;
 let heard: string[];
 
-async function oak(verb: string, ...options: readonly string[]): Promise<unknown> {
-  const file = path.join(folder, 'kept.oak.json');
-  writeFileSync(file, await (await fetch(`${server.address}/api/projects/night-tram/file`)).text());
-  return JSON.parse(execFileSync('node', ['scripts/oak.mjs', verb, file, ...options], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] }));
-}
+const oak = (verb: string, ...options: readonly string[]) => askCommandLine(server.address, 'night-tram', verb, ...options);
 const values = (channel: string, frames: string, layer = 'tram') => oak('values', '--comp', 'main', '--layer', layer, '--channel', channel, '--frames', frames);
 
 /** Types into a field of the panel and presses Enter. */
@@ -39,6 +35,7 @@ beforeEach(async () => {
   ({ page, heard } = await openPage(browser));
   await page.goto(`${server.address}/projects/night-tram`);
   await page.locator('canvas[data-frame-shown]').waitFor();
+  await page.getByText('Seam closed').waitFor();
 });
 afterEach(async () => {
   // Each test leaves the film as it found it: what it did, it takes back.
@@ -168,6 +165,76 @@ describe('the timeline', () => {
     await expect.poll(() => playhead(page)).toBe(299);
     await page.keyboard.press('Home');
     await expect.poll(() => playhead(page)).toBe(0);
+  });
+  test('a marker lasts for a while, in an ink of its own', async () => {
+    await page.getByLabel('Name of the marker').first().click();
+    await expect.poll(() => playhead(page)).toBe(120);
+    await type('Length of the marker', '1s');
+    await page.getByRole('region', { name: 'Markers' }).getByRole('button', { name: 'Ink 3' }).click();
+    await page.getByLabel('Length of the marker').click();
+    await page.keyboard.type('-99');
+    await page.getByText('Nothing lasts less than 0 frames.').waitFor();
+    await page.keyboard.press('Escape');
+    await untilSaved(page);
+    const { compositions } = JSON.parse(await exported(server.address, 'night-tram')) as { compositions: { id: string; layers: { id: string; markers?: object[] }[] }[] };
+    expect(compositions.find((one) => one.id === 'main')!.layers.find((one) => one.id === 'tram')!.markers![0]).toMatchObject({ at: 120, length: 30, colour: 2 });
+  });
+  test('picture time takes the whole timeline, and gives it back', async () => {
+    const rows = () => page.getByRole('grid', { name: 'Layers' }).getByRole('row').count();
+    const many = await rows();
+    await page.keyboard.press('Shift+L');
+    await expect.poll(rows).toBe(2);
+    await page.getByRole('button', { name: 'Picture time among the rows again' }).click();
+    await expect.poll(rows).toBe(many);
+  });
+  test('problems are ticks on the ruler, and the way leads from one to the next', async () => {
+    await page.getByRole('switch', { name: 'Loop is on' }).click();
+    const problems = page.getByRole('group', { name: 'Problems on the ruler' });
+    await problems.getByText('1 problem', { exact: true }).waitFor();
+    await problems.getByRole('button', { name: 'The next problem' }).click();
+    await expect.poll(() => playhead(page)).toBe(32);
+    await page.keyboard.press('Home');
+    // The tick itself leads there too, and says what it is about.
+    const tracks = (await page.locator('canvas[aria-label=Tracks]').boundingBox())!;
+    const ruler = (await page.locator('canvas[aria-label=Ruler]').boundingBox())!;
+    const at = await pointInTracks(page, 32, 'Tram');
+    await page.mouse.click(at.x, ruler.y + ruler.height - 6);
+    expect(tracks.x).toBe(ruler.x);
+    await page.getByRole('status').getByText(/Tram/).waitFor();
+    await expect.poll(() => playhead(page)).toBe(32);
+  });
+  test('the play range is pulled by its end; Esc lets go', async () => {
+    const ruler = (await page.locator('canvas[aria-label=Ruler]').boundingBox())!;
+    const at = async (frame: number) => ({ x: (await pointInTracks(page, frame, 'Tram')).x, y: ruler.y + ruler.height - 3 });
+    const [end, inner] = [await at(300), await at(200)];
+    await page.mouse.move(end.x - 1, end.y);
+    await page.mouse.down();
+    await page.mouse.move(inner.x - 1, inner.y, { steps: 4 });
+    await page.keyboard.press('Escape');
+    await page.mouse.up();
+    expect(await page.getByRole('button', { name: /^Undo / }).count()).toBe(0);
+    await drag(page, { x: end.x - 1, y: end.y }, { x: inner.x - 1, y: inner.y });
+    await page.getByRole('button', { name: /^Undo / }).waitFor();
+    await untilSaved(page);
+    const { compositions } = JSON.parse(await exported(server.address, 'night-tram')) as { compositions: { id: string; range?: number[] }[] };
+    expect(compositions.find((one) => one.id === 'main')!.range).toEqual([0, 200]);
+  });
+  test('reordering and following by a drag are let go with Esc', async () => {
+    const head = (name: string) => page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name, exact: true });
+    const [tram, lamp] = [(await head('Tram').boundingBox())!, (await head('Lamp, near').boundingBox())!];
+    await page.mouse.move(tram.x + 8, tram.y + 8);
+    await page.mouse.down();
+    await page.mouse.move(lamp.x + 8, lamp.y + lamp.height + 4, { steps: 5 });
+    await page.keyboard.press('Escape');
+    await page.mouse.up();
+    await page.getByRole('row').filter({ has: page.getByText('Tram', { exact: true }) }).first().hover();
+    const link = (await page.getByRole('button', { name: 'Let Tram follow another layer: drag there' }).boundingBox())!;
+    await page.mouse.move(link.x + 8, link.y + 8);
+    await page.mouse.down();
+    await page.mouse.move(lamp.x + 30, lamp.y + 8, { steps: 5 });
+    await page.keyboard.press('Escape');
+    await page.mouse.up();
+    expect(await page.getByRole('button', { name: /^Undo / }).count()).toBe(0);
   });
   test('layers are deleted and come back', async () => {
     await page.keyboard.press('Delete');

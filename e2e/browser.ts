@@ -31,6 +31,15 @@ export async function pointInTracks(page: Page, frame: number, rowName: string):
   return { x: box.x + (frame - from) * pixelsPerFrame, y: row.y + row.height / 2 };
 }
 
+/** Where a point of the composition lies on the page, by the scale and the corner that the picture publishes. */
+export async function pointOnPicture(page: Page, x: number, y: number): Promise<{ readonly x: number; readonly y: number }> {
+  const room = (await page.getByRole('application', { name: 'Picture' }).boundingBox())!;
+  const canvas = page.locator('[aria-label=Picture] canvas');
+  const scale = Number(await canvas.getAttribute('data-scale'));
+  const [left, top] = (await canvas.getAttribute('data-origin'))!.split(' ').map(Number) as [number, number];
+  return { x: room.x + left + x * scale, y: room.y + top + y * scale };
+}
+
 /** Drags with the mouse in steps, as a hand does. */
 export async function drag(page: Page, from: { readonly x: number; readonly y: number }, to: { readonly x: number; readonly y: number }): Promise<void> {
   await page.mouse.move(from.x, from.y);

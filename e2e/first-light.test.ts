@@ -5,6 +5,7 @@ import path from 'node:path';
 import type { Browser } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { drag, goTo, openBrowser, openPage, playhead, pointInTracks, untilSaved } from './browser';
+import { askCommandLine } from './command-line';
 import { startOak, type OakServer } from './oak-server';
 
 const PORT = 4391;
@@ -13,12 +14,7 @@ const data = path.join(folder, 'data');
 let server: OakServer;
 let browser: Browser;
 
-/** Asks the command line about the project as the server keeps it. */
-async function oak(verb: string, ...options: readonly string[]): Promise<unknown> {
-  const file = path.join(folder, 'kept.oak.json');
-  writeFileSync(file, await (await fetch(`${server.address}/api/projects/night-tram/file`)).text());
-  return JSON.parse(execFileSync('node', ['scripts/oak.mjs', verb, file, ...options], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] }));
-}
+const oak = (verb: string, ...options: readonly string[]) => askCommandLine(server.address, 'night-tram', verb, ...options);
 
 beforeAll(async () => {
   server = await startOak(PORT, data);

@@ -1,10 +1,10 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { drag, openBrowser, openPage, untilSaved } from './browser';
+import { askCommandLine } from './command-line';
 import { startOak, type OakServer } from './oak-server';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'oak-panel-'));
@@ -13,11 +13,7 @@ let browser: Browser;
 let page: Page;
 let heard: string[];
 
-async function oak(verb: string, ...options: readonly string[]): Promise<unknown> {
-  const file = path.join(folder, 'kept.oak.json');
-  writeFileSync(file, await (await fetch(`${server.address}/api/projects/night-tram/file`)).text());
-  return JSON.parse(execFileSync('node', ['scripts/oak.mjs', verb, file, ...options], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] }));
-}
+const oak = (verb: string, ...options: readonly string[]) => askCommandLine(server.address, 'night-tram', verb, ...options);
 const value = async (layer: string, channel: string, frame = 165) => ((await oak('values', '--comp', 'main', '--layer', layer, '--channel', channel, '--frames', `${frame}..${frame + 1}`)) as unknown[])[0];
 const head = (name: string) => page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name, exact: true });
 const undone = (label: RegExp) => page.getByRole('button', { name: label }).first().waitFor();

@@ -8,10 +8,13 @@ const BENCH = ['client', 'bench', 'open-project', 'open-bench', 'timeline', 'lib
 /** The files of some parts with everything that they import at once, each before what needs it. Parts that the manifest does not know are left out. */
 export function filesOf(manifest, names) {
   const files = new Set();
+  const seen = new Set();
   const add = (key) => {
     const chunk = manifest[key];
-    if (!chunk || files.has(chunk.file)) return;
-    for (const inner of chunk.imports ?? []) if (manifest[inner]?.file !== chunk.file) add(inner);
+    // Chunks may import each other in a ring.
+    if (!chunk || seen.has(key)) return;
+    seen.add(key);
+    for (const inner of chunk.imports ?? []) add(inner);
     files.add(chunk.file);
   };
   for (const name of names) for (const [key, chunk] of Object.entries(manifest)) if (chunk.name === name) add(key);

@@ -1,5 +1,5 @@
 import { execFileSync, spawn } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
@@ -50,4 +50,27 @@ test('npm start refuses nonsense with its usage', () => {
     }
     expect(status).toBe(2);
   }
+});
+
+describe('what a page is told to fetch with its first answer', () => {
+  const ask = (site: string, expression: string) => JSON.parse(execFileSync('node', ['-e', `import('./scripts/preloads.mjs').then(({ filesOf, preloadHeader }) => console.log(JSON.stringify(${expression})))`, site], { encoding: 'utf8' })) as unknown;
+  const manifest = {
+    '_client.js': { file: '_astro/client.1.js', name: 'client' },
+    '_shared.js': { file: '_astro/shared.2.js', name: 'shared', imports: ['_client.js', '_panel.js'] },
+    '_panel.js': { file: '_astro/panel.3.js', name: 'panel', imports: ['_shared.js'], dynamicImports: ['_seldom.js'] },
+    '_seldom.js': { file: '_astro/seldom.4.js', name: 'seldom' },
+  };
+  test('is each part after what it imports, once, and nothing that comes later', () => {
+    // Parts may import each other in a ring.
+    expect(ask('', `filesOf(${JSON.stringify(manifest)}, ['panel', 'client', 'none'])`)).toEqual(['_astro/client.1.js', '_astro/shared.2.js', '_astro/panel.3.js']);
+  });
+  test('is for projects alone, and nothing without a manifest', () => {
+    const site = mkdtempSync(path.join(tmpdir(), 'oak-site-'));
+    const answers = () => ask(site, `['/', '/projects/a', '/projects/a/', '/projects/a/b', '/api/projects/a'].map(preloadHeader(process.argv[1]))`);
+    expect(answers()).toEqual([null, null, null, null, null]);
+    mkdirSync(path.join(site, 'client', '.vite'), { recursive: true });
+    writeFileSync(path.join(site, 'client', '.vite', 'manifest.json'), JSON.stringify(manifest));
+    const link = '</_astro/client.1.js>; rel=modulepreload, </_astro/shared.2.js>; rel=modulepreload, </_astro/panel.3.js>; rel=modulepreload';
+    expect(answers()).toEqual([null, link, link, null, null]);
+  });
 });

@@ -48,8 +48,8 @@ export type Placed = {
   readonly turned?: number;
 };
 
-/** Gives layers the poses that put them where they should lie at the frame; children of moved layers are placed against the new parents. */
-export function placeLayers(project: Project, compositionId: string, placed: readonly Placed[], how: Keying): Draft | null {
+/** Gives layers the poses that put them where they should lie at the frame; children of moved layers are placed against the new parents. `verb` is what it is told by. */
+export function placeLayers(project: Project, compositionId: string, placed: readonly Placed[], how: Keying, verb = 'Place'): Draft | null {
   const composition = member(project.compositions.by, compositionId);
   if (!composition) return null;
   const target = new Map(placed.map((one) => [one.layer, one.world]));
@@ -61,7 +61,7 @@ export function placeLayers(project: Project, compositionId: string, placed: rea
     const back = outer && invert(outer);
     return changedPose(project, composition, layer, how.frame, back ? multiply(back, world) : world, pivot, turned);
   });
-  return setValues(project, compositionId, values, how);
+  return setValues(project, compositionId, values, how, verb);
 }
 
 /** The channels of a layer's pose that must change for its own matrix to become another; the rest is left alone. */
@@ -117,5 +117,5 @@ export function movePlaces(project: Project, compositionId: string, ids: readonl
       ...(Math.abs(dy) < 5e-4 ? [] : [{ layer: id, channel: 'y', value: hundredth(y + dy) }]),
     ];
   });
-  return setValues(project, compositionId, values, how);
+  return setValues(project, compositionId, values, how, 'Move');
 }

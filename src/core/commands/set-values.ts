@@ -17,8 +17,8 @@ export type Keying = {
   readonly newId: () => string;
 };
 
-/** Gives channels new values as they are seen at a frame. */
-export function setValues(project: Project, compositionId: string, values: readonly NewValue[], how: Keying): Draft | null {
+/** Gives channels new values as they are seen at a frame. A gesture that has a word of its own (“Move”) is told by that, else by the channels. */
+export function setValues(project: Project, compositionId: string, values: readonly NewValue[], how: Keying, verb?: string): Draft | null {
   const patches: Patch[] = [];
   const touched = new Set<string>();
   const labels = new Set<string>();
@@ -40,6 +40,10 @@ export function setValues(project: Project, compositionId: string, values: reado
     else moved += keys.length;
   }
   if (patches.length === 0) return null;
+  if (verb !== undefined) {
+    const [event, keys] = keyed > 0 ? (['keys.set', `, ${count(keyed, 'key')} set`] as const) : moved > 0 ? (['keys.shift', `, ${count(moved, 'key')} moved`] as const) : (['channels.set', ''] as const);
+    return { event, label: `${verb} ${touched.size === 1 ? [...touched][0] : count(touched.size, 'layer')}${keys}`, patches };
+  }
   const what = labels.size === 1 ? [...labels][0]! : labels.size === 2 ? [...labels].join(' and ') : count(labels.size, 'channel');
   const whose = touched.size === 1 ? `of ${[...touched][0]}` : `of ${count(touched.size, 'layer')}`;
   if (keyed > 0) return { event: 'keys.set', label: `Key ${what} ${whose}`, patches };

@@ -68,7 +68,7 @@ function sizeSelection(start: Reshape, { u, v }: Extract<Grip, { kind: 'size' }>
   const kept = (factor: number) => (Math.abs(factor) < 0.005 ? 0.005 : factor);
   const scaled: Matrix = [kept(fx), 0, 0, kept(fy), anchor[0] * (1 - kept(fx)), anchor[1] * (1 - kept(fy))];
   const words = u === 0.5 ? `${round(fy * 100)} % down` : v === 0.5 ? `${round(fx * 100)} % across` : `${round(fx * 100)} %`;
-  return { draft: place(start, inBoxSpace(matrix, scaled), now.how), words, caught: snap.caught };
+  return { draft: place(start, 'Size', inBoxSpace(matrix, scaled), now.how), words, caught: snap.caught };
 }
 
 function turnSelection(start: Reshape, now: ReshapeNow, turned: number): Reshaped {
@@ -79,7 +79,7 @@ function turnSelection(start: Reshape, now: ReshapeNow, turned: number): Reshape
   const [cos, sin] = [Math.cos(radians), Math.sin(radians)];
   const [px, py] = start.pivot;
   const turn: Matrix = [cos, sin, -sin, cos, px - cos * px + sin * py, py - sin * px - cos * py];
-  return { draft: place(start, turn, now.how, degrees), words: `${degrees > 0 ? '+' : ''}${degrees}°`, caught: [] };
+  return { draft: place(start, 'Turn', turn, now.how, degrees), words: `${degrees > 0 ? '+' : ''}${degrees}°`, caught: [] };
 }
 
 function leanSelection(start: Reshape, now: ReshapeNow): Reshaped {
@@ -91,7 +91,7 @@ function leanSelection(start: Reshape, now: ReshapeNow): Reshaped {
   const near = Math.round(degrees / 15) * 15;
   if (now.straight || (now.snaps && Math.abs(degrees - near) < 1.5)) degrees = near;
   const k = Math.tan((Math.max(-85, Math.min(85, degrees)) * Math.PI) / 180);
-  return { draft: place(start, inBoxSpace(matrix, [1, 0, k, 1, -k * top, 0]), now.how), words: `leans ${round(degrees)}°`, caught: [] };
+  return { draft: place(start, 'Lean', inBoxSpace(matrix, [1, 0, k, 1, -k * top, 0]), now.how), words: `leans ${round(degrees)}°`, caught: [] };
 }
 
 /** The pivot of a single layer, caught by the corners and middles of its box; the layer stays where it is. */
@@ -109,11 +109,11 @@ function movePivot(start: Reshape, now: ReshapeNow): Reshaped {
     if (near) pivot = near;
   }
   const rounded: Point = [round(pivot[0]), round(pivot[1])];
-  return { draft: placeLayers(start.project, start.composition, [{ layer: only.id, world: only.matrix, pivot: rounded }], { ...now.how, keying: false }), words: `pivot ${rounded[0]}, ${rounded[1]}`, caught: [] };
+  return { draft: placeLayers(start.project, start.composition, [{ layer: only.id, world: only.matrix, pivot: rounded }], { ...now.how, keying: false }, 'Move the pivot of'), words: `pivot ${rounded[0]}, ${rounded[1]}`, caught: [] };
 }
 
-function place({ project, composition, layers }: Reshape, by: Matrix, how: Keying, turned?: number): Draft | null {
-  return placeLayers(project, composition, layers.map((layer): Placed => ({ layer: layer.id, world: multiply(by, layer.matrix), ...(turned === undefined ? {} : { turned }) })), how);
+function place({ project, composition, layers }: Reshape, verb: string, by: Matrix, how: Keying, turned?: number): Draft | null {
+  return placeLayers(project, composition, layers.map((layer): Placed => ({ layer: layer.id, world: multiply(by, layer.matrix), ...(turned === undefined ? {} : { turned }) })), how, verb);
 }
 
 /** Degrees from one direction to another, between −180 and 180. */
