@@ -66,7 +66,7 @@ describe('from a fresh start to a film that is kept', () => {
     await page.keyboard.down('Alt');
     await drag(page, wheel, { x: wheel.x, y: wheel.y - 40 * scale });
     await page.keyboard.up('Alt');
-    await page.getByRole('button', { name: /^Undo Key Down of Front wheel/ }).waitFor();
+    await page.getByRole('button', { name: /^Undo Move Front wheel, 1 key set/ }).waitFor();
     await untilSaved(page);
     const keyed = (await oak('values', '--comp', 'tramCycle', '--layer', 'frontWheel', '--channel', 'y', '--frames', '10..11')) as readonly number[];
     expect(keyed[0]!).toBeCloseTo(166, 0);

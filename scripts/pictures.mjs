@@ -35,8 +35,8 @@ function drawMedia() {
   return [{ name: 'Ticket paper.png', mimeType: 'image/png', buffer: canvas.toBuffer('image/png') }, { name: 'Route map.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) }];
 }
 
-const address = 'http://127.0.0.1:4393';
-const server = spawn('node', ['scripts/start.mjs', '--port', '4393', '--data', path.join(mkdtempSync(path.join(tmpdir(), 'oak-pictures-')), 'data')], { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'] });
+const address = 'http://127.0.0.1:4390';
+const server = spawn('node', ['scripts/start.mjs', '--port', '4390', '--data', path.join(mkdtempSync(path.join(tmpdir(), 'oak-pictures-')), 'data')], { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'] });
 await new Promise((resolve, reject) => {
   server.stdout.on('data', (chunk) => chunk.toString().includes('is ready at') && resolve());
   server.once('exit', () => reject(new Error('The server did not start.')));

@@ -65,8 +65,8 @@ export const HELP_PAGES: readonly HelpPage[] = [
     id: 'loops', title: 'Bending time', picture: <LoopPicture />,
     says: [
       'Timing, at the right, is a list of steps that time falls through: loop, reverse, speed, pause, freeze, hold on twos.',
-      'L shows the picture time of a nest under its bar: slope is speed, level is a hold, downward runs backwards.',
-      'The trail under the picture tells every step with its number. A click on a step leads there.',
+      'L shows the picture time of a nest under its bar: slope is speed, level is a hold, downward runs backwards. Shift+L gives it the whole timeline.',
+      'The trail under the picture tells every step with its number. A click on a step leads there. Problems, such as a seam that is open, stand as ticks on the ruler.',
     ],
   },
 ];

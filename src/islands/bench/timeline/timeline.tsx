@@ -46,6 +46,10 @@ export function Timeline() {
   const tracks = useRef<HTMLCanvasElement>(null);
   const scroller = useRef<HTMLDivElement>(null);
   useEffect(() => editor.set({ rooms: { ...editor.store.getState().rooms, tracks: width } }), [editor, width]);
+  // While something is dragged here, names and values beside the tracks follow as there is time.
+  const beside = useMemo(() => ({ rows, project, composition }), [rows, project, composition]);
+  const later = useDeferredValue(beside);
+  const heads = told === null ? beside : later;
   const stage = useStaged(2);
   const [scroll, setScroll] = useState(0);
   const [marquee, setMarquee] = useState<readonly [number, number, number, number] | null>(null);
@@ -167,7 +171,7 @@ export function Timeline() {
           onPointerMove={onRulerHover} />
         <Playhead x={playhead} head />
       </div>
-      {stage < 2 ? <div className="bg-panel" /> : <Heads rows={rows} project={project} composition={composition} scroller={scroller} onScroll={setScroll} />}
+      {stage < 2 ? <div className="bg-panel" /> : <Heads {...heads} scroller={scroller} onScroll={setScroll} />}
       <div ref={pane} className="relative min-h-0 touch-none overflow-hidden">
         <canvas
           ref={tracks} aria-label="Tracks" role="img" data-from={view.from} data-pixels-per-frame={view.pixelsPerFrame} data-scroll={scroll} title={foretold || undefined}
@@ -176,7 +180,7 @@ export function Timeline() {
         />
         <Playhead x={playhead} />
         {told && <output className="pointer-events-none absolute z-10 rounded-md bg-deep/95 px-2 py-1 font-mono text-[12px] whitespace-nowrap ring-1 ring-line" style={{ left: Math.max(4, Math.min(told.x + 12, width - 260)), top: Math.max(2, told.y - 30) }}>{told.text}</output>}
-        <KeyList composition={composition} />
+        <KeyList composition={heads.composition} />
       </div>
     </section>
   );
