@@ -25,6 +25,6 @@ export async function buildPages() {
   const sources = ['src', 'astro.config.mjs', 'tsconfig.json', 'package-lock.json', 'public'];
   await remakeIfStale('pages', sources, 'dist/site/server/entry.mjs', async () => {
     console.error('Building the pages …');
-    await run('npx', ['--no-install', 'astro', 'build', '--silent'], { quiet: true, env: { ASTRO_TELEMETRY_DISABLED: '1' } });
+    await run('npx', ['--no-install', 'astro', 'build', '--silent'], { quiet: true, env: { ASTRO_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' } });
   });
 }

@@ -35,7 +35,8 @@ export function buildRows(composition: Composition, choice: RowChoice): readonly
     rows.push({ ...row, top, height });
     top += height;
   };
-  const alone = inOrder(composition.layers).find((layer) => layer.kind === 'nest' && foldKey(composition.id, layer.id) === choice.alone);
+  // Who searches or filters looks for rows.
+  const alone = choice.search === '' && choice.filter === 'all' && inOrder(composition.layers).find((layer) => layer.kind === 'nest' && foldKey(composition.id, layer.id) === choice.alone);
   if (alone) {
     add({ kind: 'layer', layer: alone, open: false, opens: false });
     add({ kind: 'lane', layer: alone }, Math.max(HEIGHTS.lane, choice.room - HEIGHTS.layer));

@@ -68,6 +68,7 @@ describe('rows', () => {
     expect(totalHeight(buildRows(main, choice({ alone: 'main/tram', room: 20 })))).toBe(27 + 104);
     expect(buildRows(main, choice({ alone: 'reel/tram', room: 400 })).length).toBe(3);
     expect(buildRows(main, choice({ alone: 'main/lamp', room: 400 })).length).toBe(3);
+    expect(buildRows(main, choice({ alone: 'main/tram', room: 400, search: 'lamp' })).map(nameRow)).toEqual(['layer lamp']);
   });
   test('dropped layers go before the row whose upper half they are over, else after it', () => {
     expect(dropPlace(rows, 5)).toEqual({ before: 'tram', top: 0 });

@@ -95,6 +95,9 @@ describe('the lane over the whole timeline', () => {
     runAction(editor, 'view.lane-alone');
     expect(state().laneAlone).toBe('main/tram');
     expect(state().lanes.has('main/tram')).toBe(true);
+    runAction(editor, 'view.unfold-all');
+    expect(state().laneAlone).toBeNull();
+    runAction(editor, 'view.lane-alone');
     editor.openNest('tram');
     expect(current(state()).id).toBe('reel');
     expect(actionOf('view.lane-alone').isOn!(state())).toBe(false);
