@@ -23,7 +23,7 @@ export function classifyDrag(hit: Hit, middle: boolean, selection: Selection): D
   const together = (layer: string) => (selection.layers.includes(layer) ? selection.layers : [layer]);
   switch (hit.kind) {
     case 'keys': {
-      const chosen = new Set(selection.keys.map(keyName));
+      const chosen = keyNames(selection.keys);
       return { kind: 'moveKeys', refs: hit.refs.some((ref) => chosen.has(keyName(ref))) ? selection.keys : hit.refs };
     }
     case 'marker': {
@@ -38,8 +38,18 @@ export function classifyDrag(hit: Hit, middle: boolean, selection: Selection): D
   }
 }
 
+/** A name for a key among all of a composition: no id and no channel has a line end in it. */
 export function keyName({ layer, channel, key }: KeyRef): string {
-  return JSON.stringify([layer, channel, key]);
+  return `${layer}\n${channel}\n${key}`;
+}
+
+const names = new WeakMap<readonly KeyRef[], ReadonlySet<string>>();
+
+/** The names of many keys; the same list answers with the same set. */
+export function keyNames(refs: readonly KeyRef[]): ReadonlySet<string> {
+  let known = names.get(refs);
+  if (!known) names.set(refs, (known = new Set(refs.map(keyName))));
+  return known;
 }
 
 export type Switches = { readonly ripple: boolean; readonly together: boolean };

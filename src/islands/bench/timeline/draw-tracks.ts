@@ -3,7 +3,7 @@ import { activity, channelSampler, keyTimeAt, sourceTimeAt, timingOf } from '../
 import { inTime, type Composition, type FoundChannel, type Layer, type Marker, type Project } from '../../../core/model';
 import { pieces } from '../../../core/timing';
 import type { Selection, TimelineView } from '../editor/state';
-import { keyName } from './drag';
+import { keyName, keyNames } from './drag';
 import { isHeld, pegsOf, type Peg } from './hit-test';
 import { BARS, INK, LABELS } from './inks';
 import { keyedChannels, type Row } from './rows';
@@ -33,7 +33,7 @@ export function drawTracks(to: CanvasRenderingContext2D, look: TracksLook): void
   to.clearRect(0, 0, width, height);
   to.save();
   to.translate(0, -scroll);
-  const chosen = new Set(selection.keys.map(keyName));
+  const chosen = keyNames(selection.keys);
   const chosenLayers = new Set(selection.layers);
   drawCells(to, look);
   for (const row of rows) {

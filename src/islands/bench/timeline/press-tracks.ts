@@ -5,7 +5,7 @@ import { gestureIds } from '../editor/fresh-id';
 import type { TimelineView } from '../editor/state';
 import { followPointer } from '../follow-pointer';
 import { LAYER_MENU } from '../picture/press-picture';
-import { catchesFor, classifyDrag, draftOf, keyName, limitsOf, momentsOf, ownFrames, snapDrag, tellDrag, whyLocked } from './drag';
+import { catchesFor, classifyDrag, draftOf, keyName, keyNames, limitsOf, momentsOf, ownFrames, snapDrag, tellDrag, whyLocked } from './drag';
 import { barsInside, keysInside, type Hit } from './hit-test';
 import type { Row } from './rows';
 import { frameOf, panBy } from './scale';
@@ -94,7 +94,7 @@ function selectHit(editor: Editor, hit: Hit, more: boolean): void {
   const has = (layer: string) => selection.layers.includes(layer);
   switch (hit.kind) {
     case 'keys': {
-      const chosen = new Set(selection.keys.map(keyName));
+      const chosen = keyNames(selection.keys);
       const known = hit.refs.some((ref) => chosen.has(keyName(ref)));
       const names = new Set(hit.refs.map(keyName));
       const keys = more ? (known ? selection.keys.filter((ref) => !names.has(keyName(ref))) : [...selection.keys, ...hit.refs]) : known ? selection.keys : hit.refs;
