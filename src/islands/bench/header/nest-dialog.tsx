@@ -6,7 +6,7 @@ import { useEditor, useEditorState } from '../editor/editor-context';
 /** What moves inside a new nest, how long it is and what it is called. */
 export function NestDialog({ onClose }: { readonly onClose: () => void }) {
   const editor = useEditor();
-  const chosen = useEditorState((state) => state).selection.layers;
+  const chosen = useEditorState((state) => state.selection.layers);
   const first = chosenLayers(editor.store.getState())[0];
   const [name, setName] = useState(first ? (chosen.length === 1 ? first.name : `${first.name} and more`) : 'Nest');
   const [inside, setInside] = useState<'all' | 'picture'>('all');

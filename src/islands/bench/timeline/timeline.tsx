@@ -1,8 +1,10 @@
 import { useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { setComposition } from '../../../core/commands';
 import { current, seen } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { showProblem, ticksOf } from '../editor/problems';
+import type { EditorState } from '../editor/state';
 import { followPointer } from '../follow-pointer';
 import { useStaged } from '../staged';
 import { crispContext, useSize } from './crisp-canvas';
@@ -26,7 +28,7 @@ const TICK_REACH = 4;
 /** Everything that is about time, on one axis under the ruler. */
 export function Timeline() {
   const editor = useEditor();
-  const state = useEditorState((all) => all);
+  const state = useEditorState(useShallow(partsOf));
   const [told, setTold] = useState<{ readonly x: number; readonly y: number; readonly text: string } | null>(null);
   // A drag on the picture is the picture's: the rows follow as there is time. A drag here is seen at once. The composition
   // waits with its project: in an older one it may not be there yet.
@@ -187,6 +189,10 @@ export function Timeline() {
 }
 
 const NONE: readonly string[] = [];
+
+/** What the timeline shows: news of the picture and of the server go by without it. */
+const partsOf = ({ project, transient, way, unfolded, lanes, laneAlone, order, search, filter, selection, view, frame, settings, ready, problems }: EditorState) =>
+  ({ project, transient, way, unfolded, lanes, laneAlone, order, search, filter, selection, view, frame, settings, ready, problems });
 
 /** The playhead: an upright line, and its knob on the ruler. */
 function Playhead({ x, head }: { readonly x: number; readonly head?: boolean }) {
