@@ -147,6 +147,13 @@ describe('poses', () => {
     const zero = applyPatches(after, [{ path: ['compositions', 'by', 'main', 'layers', 'by', 'tram', 'start'], from: 0, to: -0 }]);
     expect(validateTouched(zero.project, [{ path: ['compositions', 'by', 'main', 'layers', 'by', 'tram', 'start'] }])).toEqual([]);
   });
+  test('a gesture is told by its own word, with the keys that it set or moved', () => {
+    const labels = [how(10), how(10, true)].map((keying) => movePlaces(film, 'main', ['lamp'], [3, 4], keying)!.label);
+    expect(labels).toEqual(['Move Lamp, 3 keys moved', 'Move Lamp, 2 keys set']);
+    expect(movePlaces(film, 'main', ['tram', 'lamp'], [3, 0], how(10))!.label).toBe('Move 2 layers, 3 keys moved');
+    expect(placeLayers(film, 'main', [{ layer: 'tram', world: [2, 0, 0, 2, 0, 0] }], how(0), 'Size')!.label).toBe('Size Tram');
+    expect(placeLayers(film, 'main', [{ layer: 'tram', world: IDENTITY }], how(0), 'Size')).toBeNull();
+  });
   test('a chosen child of a chosen parent moves once', () => {
     const after = done(film, movePlaces(film, 'main', ['lamp', 'child'], [8, 0], how(10)));
     expect(worldOf(after, 'child', 10)[4]).toBeCloseTo(worldOf(film, 'child', 10)[4] + 8, 2);

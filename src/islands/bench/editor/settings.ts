@@ -17,13 +17,21 @@ export type Settings = {
 export const PLAIN_SETTINGS: Settings = { snap: true, ripple: false, together: false, marqueeTakes: 'pegs', stopReturns: false, quality: 'whole', unit: 'seconds', shortcuts: {}, letters: true };
 
 const NAME = 'oak-settings';
+const CHOICES: Readonly<Partial<Record<keyof Settings, readonly unknown[]>>> = { marqueeTakes: ['pegs', 'bars', 'both'], quality: ['whole', 'half', 'quarter', 'needed'], unit: ['seconds', 'frames'] };
+
+/** Whether a kept value can stand for a setting: another version of the program, or a hand, may have written it. */
+function fits(name: string, value: unknown): boolean {
+  if (!Object.hasOwn(PLAIN_SETTINGS, name)) return false;
+  const setting = name as keyof Settings;
+  if (setting === 'shortcuts') return typeof value === 'object' && value !== null && Object.values(value).every((presses) => Array.isArray(presses) && presses.every((press) => typeof press === 'string'));
+  return CHOICES[setting]?.includes(value) ?? typeof value === typeof PLAIN_SETTINGS[setting];
+}
 
 /** Settings as they were left; what is missing or damaged is as it comes. */
 export function readSettings(): Settings {
   try {
     const kept = JSON.parse(localStorage.getItem(NAME) ?? '{}') as Record<string, unknown>;
-    const fitting = Object.entries(kept).filter(([name, value]) => Object.hasOwn(PLAIN_SETTINGS, name) && typeof value === typeof PLAIN_SETTINGS[name as keyof Settings]);
-    return { ...PLAIN_SETTINGS, ...Object.fromEntries(fitting) };
+    return { ...PLAIN_SETTINGS, ...Object.fromEntries(Object.entries(kept).filter(([name, value]) => fits(name, value))) };
   } catch {
     return PLAIN_SETTINGS;
   }
