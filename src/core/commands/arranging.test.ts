@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
   addAssets, addComposition, addLayers, addMarkers, addStop, applyPatches, coloursOf, copyKeys, copyLayers, clipText, deleteAsset, deleteComposition, deleteMarkers, deleteStop, duplicateComposition,
-  duplicateLayers, invertPatches, movePlaces, nestLayers, pasteKeys, pasteLayers, placeLayers, poseAt, poseFor, renameProject, reorderLayers, setAsset, setComposition, setDuration, setFillKind,
-  setInk, setLayerField, setMain, setMarkers, setParent, setRate, splitLayers, stepLayers, stretchLayers, unnestLayer, usesOf, validateTouched, type Draft, type Refused,
+  duplicateLayers, invertPatches, isHeldKey, movePlaces, nestLayers, pasteKeys, pasteLayers, placeLayers, poseAt, poseFor, renameProject, reorderLayers, setAsset, setComposition, setDuration, setFillKind,
+  setInk, setLayerField, setMain, setMarkers, setOutside, setParent, setRate, shapeKeys, splitLayers, stepLayers, stretchLayers, unnestLayer, usesOf, validateTouched, type Draft, type Refused,
 } from '.';
 import { IDENTITY, multiply, type Matrix } from '../display';
 import { evaluateFrame, keyTimeAt, sampleChannel, sourceTimeAt, worldMatrix } from '../evaluate';
@@ -28,6 +28,7 @@ const how = (frame: number, keying = false) => ({ frame, keying, newId });
 const box = () => [-50, -50, 50, 50] as const;
 const nesting = (more: object = {}) => ({ name: 'Group', inside: 'all', length: 'whole', frame: 10, bounds: box, newId, ...more }) as const;
 
+const LAMP_KEYS = ['a', 'b', 'c'].map((key) => ({ layer: 'lamp', channel: 'x', key }));
 const asset = { id: 'pic', name: 'Paper', type: 'image', hash: 'a'.repeat(64), mime: 'image/png', bytes: 10, width: 20, height: 10, original: null } as const;
 const withPicture = done(film, addAssets(film, [asset as never]));
 
@@ -53,6 +54,9 @@ const DRAFTS: Readonly<Record<string, () => readonly [Project, Draft | Refused |
   'duplicate layers': () => [film, duplicateLayers(film, 'main', ['lamp', 'child'], newId)],
   'copy into another composition': () => [film, pasteLayers(film, 'reel', copyLayers(film, 'main', ['lamp', 'child'])!, { at: 4, above: 'bar', newId })],
   'paste keys': () => [film, pasteKeys(film, 'main', ['child', 'tram'], copyKeys(film, 'main', [{ layer: 'lamp', channel: 'x', key: 'a' }, { layer: 'lamp', channel: 'x', key: 'b' }])!, 50, newId)],
+  'smooth keys': () => [film, shapeKeys(film, 'main', LAMP_KEYS, 'smooth')],
+  'hold keys': () => [film, shapeKeys(film, 'main', LAMP_KEYS.slice(0, 2), 'held')],
+  'swing on after the last key': () => [film, setOutside(film, 'main', [{ layer: 'lamp', channel: 'x' }], 'after', 'swing')],
   'fill with a run': () => [film, setFillKind(film, 'main', ['lamp'], 'linear', box, newId)],
   'set a dash': () => [film, setInk(film, 'main', ['lamp'], 'stroke', { dash: [4, 2], cap: 'round' })],
   'blend': () => [film, setLayerField(film, 'main', ['lamp', 'tram'], 'blend', 'screen')],
@@ -294,5 +298,38 @@ describe('fills', () => {
     const less = done(more, deleteStop(more, 'main', 'lamp', 'mid'));
     expect(deleteStop(less, 'main', 'lamp', lamp.fill.stops.order[0]!)).toBeNull();
     expect(coloursOf(film)[0]).toEqual([1, 1, 1, 1]);
+  });
+});
+
+describe('how the motion goes through keys', () => {
+  const keyOf = (project: Project, key: string) => findChannel(layerOf(project, 'lamp'), 'x')!.channel!.keys[key]!;
+  test('smooth, and straight again, is as it was', () => {
+    const smooth = done(film, shapeKeys(film, 'main', LAMP_KEYS, 'smooth'));
+    expect(keyOf(smooth, 'b')).toMatchObject({ right: 'smooth', left: 'smooth' });
+    expect(valueAt(smooth, 'lamp', 'x', 5)).not.toBeCloseTo(25, 1);
+    expect(valueAt(smooth, 'lamp', 'x', 20)).toBe(100);
+    expect(done(smooth, shapeKeys(smooth, 'main', LAMP_KEYS, 'straight'))).toEqual(film);
+    expect(shapeKeys(film, 'main', LAMP_KEYS, 'straight')).toBeNull();
+  });
+  test('a hold keeps what it takes the place of, and gives it back', () => {
+    const smooth = done(film, shapeKeys(film, 'main', LAMP_KEYS, 'smooth'));
+    const held = done(smooth, shapeKeys(smooth, 'main', LAMP_KEYS.slice(0, 1), 'held'));
+    expect([0, 10, 19.99].map((frame) => valueAt(held, 'lamp', 'x', frame))).toEqual([0, 0, 0]);
+    const draft = shapeKeys(held, 'main', LAMP_KEYS.slice(0, 1), 'held')!;
+    expect(draft.label).toBe('Let go of 1 key');
+    expect(done(held, draft)).toEqual(smooth);
+    // With some held and some not, all are held first.
+    const all = done(held, shapeKeys(held, 'main', LAMP_KEYS, 'held'));
+    expect(LAMP_KEYS.every(({ key }) => isHeldKey(keyOf(all, key)))).toBe(true);
+    expect(keyOf(all, 'a').kept).toBe('smooth');
+  });
+  test('a channel repeats, climbs, swings and glides after its last key', () => {
+    const at = (rule: 'repeat' | 'climb' | 'swing' | 'hold') => {
+      const draft = setOutside(film, 'main', [{ layer: 'lamp', channel: 'x' }, { layer: 'lamp', channel: 'y' }], 'after', rule);
+      return valueAt(draft ? done(film, draft) : film, 'lamp', 'x', 60);
+    };
+    // Keys 0, 100, 50 at 0, 20, 40: half a play after the end.
+    expect([at('hold'), at('repeat'), at('climb'), at('swing')]).toEqual([50, 100, 150, 100]);
+    expect(setOutside(film, 'main', [{ layer: 'lamp', channel: 'y' }], 'after', 'swing')).toBeNull();
   });
 });

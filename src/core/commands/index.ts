@@ -6,6 +6,7 @@ export {
 export { addLayers, reorderLayers, stepLayers } from './create';
 export { EMPTY_HISTORY, record, stepBack, stepForward, type History } from './history';
 export { addStop, coloursOf, deleteStop, isInked, setFillKind, setInk } from './inks';
+export { isHeldKey, setOutside, shapeKeys, type KeyShape } from './key-shape';
 export { deleteKeys, moveKeys } from './keys';
 export { deleteLayers, setLayerField, trimLayersTo, type PlainField } from './layers';
 export { addMarkers, deleteMarkers, setMarkers } from './markers';

@@ -247,6 +247,16 @@ function drawChannelRow(to: CanvasRenderingContext2D, look: TracksLook, layer: L
       if (heldUntil.length === 0) break;
     }
     to.setLineDash([]);
+    // What it does outside its keys goes on more faintly.
+    to.globalAlpha = 0.35;
+    const ends: readonly (readonly [number, number] | null)[] = [channel.before === 'hold' ? null : [Math.max(0, xOf(0, view)), first], channel.after === 'hold' ? null : [last, Math.min(width, xOf(composition.duration, view))]];
+    for (const end of ends) {
+      if (!end) continue;
+      const [left, right] = end;
+      to.beginPath();
+      for (let x = left; x <= right; x += 2) to[x === left ? 'moveTo' : 'lineTo'](x, Math.min(row.top + row.height - 2, Math.max(row.top + 2, y(valueAt(x)))));
+      to.stroke();
+    }
     to.globalAlpha = 1;
   } else {
     to.globalAlpha = 0.6;

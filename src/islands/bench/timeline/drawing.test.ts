@@ -68,6 +68,16 @@ describe('tracks', () => {
     expect(pegs(open)).toEqual([0, 200, 400]);
     expect(open.filter((call) => call.name === 'lineTo' && call.alpha === 0.75).length).toBeGreaterThan(100);
   });
+  test('what a channel does after its last key goes on faintly, to the end of the composition', () => {
+    const swinging = projectOf([{ id: 'main', name: 'Main', duration: 100, layers: [{ id: 'a', name: 'A', kind: 'null', channels: { x: { after: 'swing', keys: [{ at: 10, value: 0 }, { at: 30, value: 8 }] } } as never }] }]);
+    const faint = tracks(swinging, { unfolded: ['main/a'] }).filter((call) => call.name === 'lineTo' && call.alpha === 0.35).map((call) => call.args as number[]);
+    expect([faint[0]![0], faint.at(-1)![0]]).toEqual([302, 1000]);
+    // It comes back to where it began, as high as it was.
+    const heights = (x: number) => faint.find((point) => point[0] === x)![1]!;
+    expect(heights(500)).toBeCloseTo(heights(900), 6);
+    expect(heights(700)).toBeLessThan(heights(500));
+    expect(tracks(film, { unfolded: ['main/lamp'] }).filter((call) => call.name === 'lineTo' && call.alpha === 0.35)).toEqual([]);
+  });
   test('nothing is drawn of rows that are out of sight', () => {
     expect(bars(tracks(film, { scroll: 5000 }))).toEqual([]);
     expect(pegs(tracks(film, { view: { from: 50, pixelsPerFrame: 10 } }))).toEqual([]);

@@ -1,4 +1,4 @@
-import { keysOf, type KeyRef, type MarkerRef } from '../../../core/commands';
+import { isHeldKey, keysOf, type KeyRef, type MarkerRef } from '../../../core/commands';
 import { inTime, type Composition, type FoundChannel, type Layer, type Marker } from '../../../core/model';
 import type { TimelineView } from '../editor/state';
 import { keyedChannels, rowAt, type Row } from './rows';
@@ -70,7 +70,7 @@ export type Peg = { readonly at: number; readonly refs: readonly KeyRef[]; reado
 
 /** Whether a key keeps its value until the next: words, switches and choices always do. */
 export function isHeld(type: FoundChannel['spec']['type'], key: object): boolean {
-  return type === 'T' || type === 'B' || type === 'E' || ('right' in key && key.right === 'hold') || ('ease' in key && key.ease === 'hold');
+  return type === 'T' || type === 'B' || type === 'E' || isHeldKey(key);
 }
 
 const pegs = new WeakMap<Layer, Map<string, readonly Peg[]>>();

@@ -128,7 +128,7 @@ function takeMarquee(editor: Editor, rows: readonly Row[], view: TimelineView, r
   });
 }
 
-const KEY_MENU = [['edit.cut', 'edit.copy', 'edit.paste', 'edit.duplicate', 'edit.delete'], ['keys.earlier', 'keys.later', 'keys.all']] as const;
+const KEY_MENU = [['edit.cut', 'edit.copy', 'edit.paste', 'edit.duplicate', 'edit.delete'], ['keys.earlier', 'keys.later', 'keys.all'], ['keys.smooth', 'keys.straight', 'keys.hold'], ['keys.after-hold', 'keys.after-repeat', 'keys.after-climb', 'keys.after-swing', 'keys.after-glide']] as const;
 const MARKER_MENU = [['edit.delete'], ['time.next-marker', 'time.marker-before']] as const;
 const EMPTY_MENU = [['edit.paste', 'edit.paste-times', 'edit.all'], ['time.marker', 'play.range-from', 'play.range-to', 'play.range-whole'], ['view.whole', 'view.unfold-all', 'view.fold-all', 'view.by-start']] as const;
 

@@ -2,6 +2,7 @@ import type { Editor } from '../editor';
 import type { Settings } from '../settings';
 import type { Action } from './action';
 import { EDIT_ACTIONS } from './edit';
+import { KEY_ACTIONS } from './keys';
 import { LAYER_ACTIONS } from './layers';
 import { PLAY_ACTIONS } from './play';
 import { PROJECT_ACTIONS } from './project';
@@ -9,7 +10,7 @@ import { TIME_ACTIONS } from './time';
 import { VIEW_ACTIONS } from './view';
 
 /** Everything that can be done on the Bench, in the order that lists show it. */
-export const ACTIONS: readonly Action[] = [...PLAY_ACTIONS, ...EDIT_ACTIONS, ...LAYER_ACTIONS, ...TIME_ACTIONS, ...VIEW_ACTIONS, ...PROJECT_ACTIONS];
+export const ACTIONS: readonly Action[] = [...PLAY_ACTIONS, ...EDIT_ACTIONS, ...LAYER_ACTIONS, ...TIME_ACTIONS, ...KEY_ACTIONS, ...VIEW_ACTIONS, ...PROJECT_ACTIONS];
 
 export function actionOf(id: string): Action {
   const found = ACTIONS.find((action) => action.id === id);

@@ -1,0 +1,61 @@
+import { inTime, type Channel, type Project } from '../model';
+import { count, type Draft } from './change';
+import { channelPath } from './paths';
+import { patchOf, type Patch } from './patch';
+import { reach, type ChannelRef, type KeyRef } from './target';
+
+/** How the motion goes through a key: straight to and from it, smoothly through it, or held until the next. */
+export type KeyShape = 'straight' | 'smooth' | 'held';
+
+type Key = Channel['keys'][string];
+const SHAPED = ['right', 'left', 'ease', 'kept'] as const;
+/** As CSS writes `ease-in-out`. */
+const SMOOTH = [0.42, 0, 0.58, 1] as const;
+
+/** Whether a key keeps its value until the next. Words, switches and choices always do. */
+export function isHeldKey(key: Pick<Key, 'right' | 'ease'>): boolean {
+  return key.right === 'hold' || key.ease === 'hold';
+}
+
+/** Gives keys a shape. What a hold takes the place of is kept in the key, and comes back when the hold is lifted by `held` being asked for again. */
+export function shapeKeys(project: Project, compositionId: string, refs: readonly KeyRef[], shape: KeyShape): Draft | null {
+  const keys = refs.flatMap((ref) => {
+    const target = reach(project, compositionId, ref);
+    const key = target?.found.channel?.keys[ref.key];
+    const type = target?.found.spec.type;
+    return target && key && (type === 'N' || type === 'P' || type === 'C' || type === 'S') ? [{ key, scalar: type === 'N', path: [...channelPath(compositionId, ref.layer, target.found), 'keys', ref.key] }] : [];
+  });
+  const lifting = shape === 'held' && keys.every(({ key }) => isHeldKey(key));
+  const patches = keys.flatMap(({ key, scalar, path }): readonly Patch[] => {
+    const after = lifting ? lifted(key, scalar) : shaped(key, scalar, shape);
+    return SHAPED.filter((field) => JSON.stringify(key[field]) !== JSON.stringify(after[field])).map((field) => patchOf([...path, field], key[field], after[field]));
+  });
+  const word = lifting ? 'Let go of' : { straight: 'Straighten', smooth: 'Smooth', held: 'Hold' }[shape];
+  return patches.length === 0 ? null : { event: 'keys.shape', label: `${word} ${count(keys.length, 'key')}`, patches };
+}
+
+type Shape = Partial<Record<(typeof SHAPED)[number], unknown>>;
+
+function shaped(key: Key, scalar: boolean, shape: KeyShape): Shape {
+  if (shape === 'straight') return {};
+  if (shape === 'smooth') return scalar ? { right: 'smooth', left: 'smooth' } : { ease: SMOOTH };
+  if (isHeldKey(key)) return key;
+  return scalar ? { left: key.left, right: 'hold', kept: key.right } : { ease: 'hold', kept: key.ease };
+}
+
+function lifted(key: Key, scalar: boolean): Shape {
+  return scalar ? { left: key.left, right: key.kept } : { ease: key.kept };
+}
+
+/** Sets what channels do before their first key and from their last one on. */
+export function setOutside(project: Project, compositionId: string, refs: readonly ChannelRef[], side: 'before' | 'after', rule: Channel['after']): Draft | null {
+  let many = 0;
+  const patches = refs.flatMap((ref): readonly Patch[] => {
+    const target = reach(project, compositionId, ref);
+    const channel = target?.found.channel;
+    if (!target || !channel || inTime(channel.keys).length === 0) return [];
+    many++;
+    return channel[side] === rule ? [] : [patchOf([...channelPath(compositionId, ref.layer, target.found), side], channel[side], rule)];
+  });
+  return patches.length === 0 ? null : { event: 'channels.outside', label: `Change ${side === 'after' ? 'the end' : 'the beginning'} of ${count(many, 'channel')}`, patches };
+}

@@ -1,0 +1,47 @@
+import { channelsWithKeys, isHeldKey, setOutside, shapeKeys, type ChannelRef, type KeyShape } from '../../../../core/commands';
+import { findChannel, member, type Channel } from '../../../../core/model';
+import { current, type Editor } from '../editor';
+import type { EditorState } from '../state';
+import { chosenLayers, needsKeys, type Action } from './action';
+
+/** Channels that are meant: those of the selected keys, else all keyed ones of the selected layers. */
+function meant(state: EditorState): readonly ChannelRef[] {
+  const { keys } = state.selection;
+  if (keys.length === 0) return chosenLayers(state).flatMap((layer) => channelsWithKeys(layer).map(({ name }) => ({ layer: layer.id, channel: name })));
+  const seen = new Map(keys.map(({ layer, channel }) => [JSON.stringify([layer, channel]), { layer, channel }]));
+  return [...seen.values()];
+}
+
+function channelOf(state: EditorState, { layer, channel }: ChannelRef): Channel | null {
+  const one = member(current(state).layers.by, layer);
+  return (one && findChannel(one, channel)?.channel) ?? null;
+}
+
+const shape = (to: KeyShape, already: string) => (editor: Editor) => {
+  const state = editor.store.getState();
+  if (!editor.run(shapeKeys(state.project, current(state).id, state.selection.keys, to))) editor.say(already);
+};
+
+const RULES: readonly (readonly [Channel['after'], string])[] = [['hold', 'stand still'], ['repeat', 'repeat'], ['climb', 'repeat, each from where the last ended'], ['swing', 'go to and fro'], ['glide', 'go on as fast as it was']];
+const outside = (side: 'before' | 'after', words: string) => RULES.map(([rule, does]): Action => ({
+  id: `keys.${side}-${rule}`, title: `${words}: ${does}`, group: 'Keys',
+  isOn: (state) => { const refs = meant(state); return refs.length > 0 && refs.every((ref) => channelOf(state, ref)?.[side] === rule); },
+  whyNot: (state) => {
+    const refs = meant(state);
+    if (refs.length === 0) return 'Select keys, or a layer that has some.';
+    return refs.every((ref) => channelOf(state, ref)?.[side] === rule) ? 'It does that already.' : null;
+  },
+  run: (editor) => { const state = editor.store.getState(); if (!editor.run(setOutside(state.project, current(state).id, meant(state), side, rule))) editor.say('The layer is locked.'); },
+}));
+
+/** How the motion goes through keys, and what it does outside them. */
+export const KEY_ACTIONS: readonly Action[] = [
+  { id: 'keys.smooth', title: 'Go smoothly through selected keys', group: 'Keys', keys: ['Alt+C'], whyNot: needsKeys, run: shape('smooth', 'The motion goes smoothly through them already, or knows nothing between them.') },
+  { id: 'keys.straight', title: 'Go straight between selected keys', group: 'Keys', keys: ['Alt+A'], whyNot: needsKeys, run: shape('straight', 'It goes straight already, or knows nothing between them.') },
+  {
+    id: 'keys.hold', title: 'Hold selected keys until the next', group: 'Keys', keys: ['Alt+H'], whyNot: needsKeys, run: shape('held', 'Words and switches hold by themselves.'),
+    isOn: (state) => state.selection.keys.length > 0 && state.selection.keys.every((ref) => { const key = channelOf(state, ref)?.keys[ref.key]; return key !== undefined && isHeldKey(key); }),
+  },
+  ...outside('after', 'After the last key'),
+  ...outside('before', 'Before the first key'),
+];
