@@ -90,11 +90,39 @@ describe('the panel', () => {
     await untilSaved(page);
     expect(await source()).toEqual([0, 1, 2]);
   });
+  test('a bar’s ends and its start are typed', async () => {
+    await type('Seen until', '200');
+    await page.getByRole('button', { name: 'Undo Trim Tram' }).waitFor();
+    await page.getByLabel('Seen from').click();
+    await page.keyboard.type('250');
+    await page.getByText('It is seen until 200: begin before that.').waitFor();
+    await page.keyboard.press('Escape');
+    await type('Starts at', '+1s');
+    await page.getByRole('button', { name: 'Undo Slide Tram' }).waitFor();
+    await untilSaved(page);
+    expect(await oak('sourcetime', '--comp', 'main', '--layer', 'tram', '--frames', '29..32')).toEqual([null, 0, 1]);
+    expect(await oak('sourcetime', '--comp', 'main', '--layer', 'tram', '--frames', '229..231')).toEqual([7, null]);
+  });
+  test('keys are smoothed and held by their menu, and go on after the last', async () => {
+    const peg = await pointInTracks(page, 120, 'Across');
+    await page.mouse.click(peg.x, peg.y, { button: 'right' });
+    await page.getByRole('menuitemcheckbox', { name: /^Hold selected keys/ }).or(page.getByRole('menuitem', { name: /^Hold selected keys/ })).click();
+    await page.getByRole('button', { name: 'Undo Hold 1 key' }).waitFor();
+    await page.keyboard.press('Control+k');
+    await page.getByRole('dialog').getByRole('combobox').fill('after the last key go to and fro');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Undo Change the end of 1 channel' }).waitFor();
+    await untilSaved(page);
+    const [held, later] = (await values('x', '120..180/59')) as number[];
+    expect(held).toBe(later);
+  });
   test('a composition’s tempo is typed, and bars follow it', async () => {
     await page.keyboard.press('Escape');
     await type('Beats a minute', '60');
     await type('Frame of the first beat', '0');
     await goTo(page, 'bar 2', 120);
+    await type('Meter', '3/4');
+    await goTo(page, 'bar 2', 90);
     await page.getByLabel('Beats a minute').click();
     await page.keyboard.type('900');
     await page.getByText('A tempo lies between 20 and 400 beats a minute.').waitFor();

@@ -47,7 +47,7 @@ export function TypedField<T>({ label, shown, edited, read, onSet, onStep, disab
     if (untouched && (event.ctrlKey || event.metaKey)) return setText(null);
     event.stopPropagation();
     if (event.key === 'Enter') {
-      commit();
+      // Leaving sets what was typed, once.
       if (reading === null || reading.ok) input.current?.blur();
     } else if (event.key === 'Escape') {
       setText(null);

@@ -62,6 +62,7 @@ export function CompositionPanel() {
               return reading.ok && (reading.value < 20 || reading.value > 400) ? { ok: false, why: 'A tempo lies between 20 and 400 beats a minute.' } : reading;
             }} /></Labelled>
             <Labelled name="Beat 1 at"><TypedField label="Frame of the first beat" edited={showNumber(tempo.offset)} shown={`${showNumber(tempo.offset)} f`} onSet={(offset: number) => setT({ ...tempo, offset })} read={(text) => readNumber(text, tempo.offset, 'f')} /></Labelled>
+            <Labelled name="Meter"><TypedField label="Meter" title="Beats in a bar, and what a beat is: 4/4" edited={tempo.meter.join('/')} shown={tempo.meter.join('/')} onSet={(meter: [number, number]) => setT({ ...tempo, meter })} read={readMeter} /></Labelled>
             <Button tone="plain" className="justify-self-start px-0 text-muted" onClick={() => setT(null)}>Take the tempo away</Button>
           </>
         ) : (
@@ -72,4 +73,11 @@ export function CompositionPanel() {
       <section className="border-t border-line pt-2.5"><h3 className="pb-1 font-medium">Note</h3><PlainInput label="Note on the composition" value={composition.note} placeholder="For whoever opens this next" onSet={(note) => set({ note })} /></section>
     </div>
   );
+}
+
+/** Beats in a bar and the note that is a beat, as music writes it. */
+function readMeter(text: string) {
+  const [, beats, beat] = (/^(\d{1,2})\s*\/\s*(\d{1,2})$/.exec(text.trim()) ?? []).map(Number);
+  const ok = beats !== undefined && beat !== undefined && beats >= 1 && beats <= 32 && [1, 2, 4, 8, 16, 32].includes(beat);
+  return ok ? ({ ok: true, value: [beats, beat] as [number, number], read: `${beats} beats in a bar` } as const) : ({ ok: false, why: 'Type beats in a bar and the note of a beat, as in 3/4.' } as const);
 }

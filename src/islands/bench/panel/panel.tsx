@@ -7,6 +7,7 @@ import { current, seen } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import type { EditorState } from '../editor/state';
 import { useStaged } from '../staged';
+import { BarGroup } from './bar-group';
 import { ChannelField } from './channel-field';
 import { CompositionPanel } from './composition-panel';
 import { Group } from './group';
@@ -62,6 +63,7 @@ const PanelOf = memo(function PanelOf({ project, composition, frame, selected }:
         <ShapeGroup {...fields} />
         <TextGroup {...fields} />
         <InkGroups {...fields} />
+        <BarGroup composition={composition} layers={layers} />
         {!several && <div className="border-t border-line pt-2.5"><TimingStack project={project} composition={composition} layer={layer} /></div>}
         {!several && <MarkerList composition={composition} owner={layer} layer={layer.id} />}
       </>}

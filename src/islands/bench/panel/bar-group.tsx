@@ -1,0 +1,40 @@
+import { memo } from 'react';
+import { NO_MOMENTS, setLayerField, shiftMoments, trimLayersTo } from '../../../core/commands';
+import type { Composition, Layer } from '../../../core/model';
+import { readTypedTime } from '../../../core/time';
+import { TypedField } from '../../../ui';
+import { useEditor } from '../editor/editor-context';
+import { Group } from './group';
+import { Labelled } from './ink-group';
+import { PlainInput } from './marker-list';
+import { showNumber } from './read-number';
+
+/** When layers are seen: from where, until before where, and at which frame their own time begins. */
+export const BarGroup = memo(function BarGroup({ composition, layers }: { readonly composition: Composition; readonly layers: readonly Layer[] }) {
+  const editor = useEditor();
+  const ids = layers.map((layer) => layer.id);
+  const [only] = layers.length === 1 ? layers : [];
+  const disabled = layers.every((layer) => layer.locked);
+  const same = (pick: (layer: Layer) => number | undefined) => (layers.every((layer) => pick(layer) === pick(layers[0]!)) ? pick(layers[0]!) : undefined);
+  const [from, until] = [same((layer) => layer.spans[0]?.[0]), same((layer) => layer.spans[layer.spans.length - 1]?.[1])];
+  const project = () => editor.store.getState().project;
+  const field = (label: string, value: number | undefined, onSet: (at: number) => void, wrong: (at: number) => string | null = () => null) => (
+    <TypedField
+      label={label} disabled={disabled} edited={value === undefined ? '' : showNumber(value)} shown={value === undefined ? 'mixed' : `${showNumber(value)} f`} onSet={onSet}
+      read={(text) => {
+        const reading = readTypedTime(text, { at: value ?? 0, rate: composition.rate, tempo: composition.tempo });
+        const why = reading.ok ? wrong(reading.at) : null;
+        return !reading.ok ? reading : why === null ? { ok: true, value: reading.at, read: reading.read } : { ok: false, why };
+      }}
+    />
+  );
+  if (layers.every((layer) => layer.spans.length === 0)) return null;
+  return (
+    <Group title="Bar">
+      <Labelled name="Seen from">{field('Seen from', from, (at) => editor.run(trimLayersTo(project(), composition.id, ids, 'start', at)), (at) => (until !== undefined && at >= until ? `It is seen until ${showNumber(until)}: begin before that.` : null))}</Labelled>
+      <Labelled name="Until">{field('Seen until', until, (at) => editor.run(trimLayersTo(project(), composition.id, ids, 'end', at)), (at) => (from !== undefined && at <= from ? `It is seen from ${showNumber(from)}: end after that.` : null))}</Labelled>
+      {only && <Labelled name="Starts at">{field('Starts at', only.start, (at) => editor.run(shiftMoments(project(), composition.id, { ...NO_MOMENTS, slide: ids }, at - only.start)))}</Labelled>}
+      {only && <div className="col-span-2 pr-2"><PlainInput label={`Note on ${only.name}`} value={only.note} placeholder="Note" onSet={(note) => editor.run(setLayerField(project(), composition.id, ids, 'note', note))} /></div>}
+    </Group>
+  );
+});
