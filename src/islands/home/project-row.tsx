@@ -3,6 +3,7 @@ import { framesPerSecond } from '../../core/time';
 import { changeAnswer, type ListProjects } from '../../wire';
 import { InPlace, Menu } from '../../ui';
 import { call } from '../call';
+import { momentWords } from './moment-words';
 
 type Project = ListProjects['projects'][number];
 type Props = { readonly project: Project; readonly onChanged: () => void; readonly onTold: (text: string, bad: boolean) => void; readonly onDelete: () => void; readonly onDuplicate: () => void };
@@ -26,7 +27,7 @@ export function ProjectRow({ project, onChanged, onTold, onDelete, onDuplicate }
         <div className="min-w-0 grow">
           <div className="text-[15px] font-medium"><InPlace label={`Name of ${name}`} value={name} editing={renaming} onDone={() => setRenaming(false)} onPick={() => window.location.assign(address)} title={`${name}: click to open, double-click to rename`} onSet={(next) => void rename(next)} /></div>
           <p className="truncate px-1 text-muted">{mainWords(project)}</p>
-          <p className="truncate px-1 text-muted">{revision === 0 ? 'As it came' : `${revision} ${revision === 1 ? 'change' : 'changes'}`}, <time dateTime={changedAt}>{new Date(changedAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</time></p>
+          <p className="truncate px-1 text-muted">{revision === 0 ? 'As it came' : `${revision} ${revision === 1 ? 'change' : 'changes'}`}, <time dateTime={changedAt}>{momentWords(changedAt)}</time></p>
         </div>
         <Menu
           trigger={<button type="button" aria-label={`More about ${name}`} className="grid size-7 shrink-0 place-items-center rounded-md text-[16px] text-muted hover:bg-raised hover:text-paper">⋯</button>}

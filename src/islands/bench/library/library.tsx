@@ -37,7 +37,7 @@ export function Library() {
           {inOrder(project.compositions).map((composition) => (
             <li key={composition.id} className={`group relative flex items-center gap-2 rounded-md py-1 pr-1.5 pl-2 ${composition.id === open ? 'bg-raised' : 'hover:bg-raised/60'}`}
               onContextMenu={(event) => { event.preventDefault(); if (composition.id !== open) editor.openComposition(composition.id); editor.set({ menu: { x: event.clientX, y: event.clientY, under: [], groups: [['project.composition', 'project.duplicate', 'project.main'], ['project.delete']] } }); }}>
-              <button type="button" tabIndex={-1} aria-hidden="true" onClick={() => composition.id !== open && editor.openComposition(composition.id)} className="shrink-0"><Thumbnail composition={composition.id} frame={Math.floor(composition.duration / 2)} width={34} height={24} /></button>
+              <button type="button" tabIndex={-1} aria-hidden="true" title={`Open ${composition.name}`} onClick={() => composition.id !== open && editor.openComposition(composition.id)} className="shrink-0"><Thumbnail composition={composition.id} frame={Math.floor(composition.duration / 2)} width={34} height={24} /></button>
               <span className="min-w-0 grow" aria-current={composition.id === open}>
                 <InPlace label={`Name of ${composition.name}`} value={composition.name} title={`${composition.name}${project.main === composition.id ? ', the film' : ''}: click to open, double-click to rename`} onPick={() => composition.id !== open && editor.openComposition(composition.id)} onSet={(name) => editor.run(setComposition(editor.store.getState().project, composition.id, { name }))} />
               </span>

@@ -73,7 +73,7 @@ export function RenderDialog({ onClose }: { readonly onClose: () => void }) {
           {stage.kind === 'finished' && (
             <p>
               <a href={stage.address} download={stage.name} className="text-leaf underline">{stage.name}</a>
-              <span className="text-muted">, {Math.max(1, Math.round(stage.bytes / 1000)).toLocaleString('en')} kB, is in your downloads.</span>
+              <span className="text-muted">, {Math.max(1, Math.round(stage.bytes / 1000))} kB, is in your downloads.</span>
               {stage.notes.map((note) => <span key={note} className="block text-[12px] text-amber">{note}</span>)}
             </p>
           )}

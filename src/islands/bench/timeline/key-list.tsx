@@ -13,7 +13,7 @@ export const KeyList = memo(function KeyList({ composition }: { readonly composi
   if (!layer) return null;
   const mine = new Set(chosen.filter((one) => one.layer === layer.id).map((one) => `${one.channel} ${one.key}`));
   return (
-    <ul className="sr-only" aria-label={`Keys of ${layer.name}`}>
+    <ul className="sr-only top-0 left-0" aria-label={`Keys of ${layer.name}`}>
       {keyedChannels(layer).flatMap((found) => keysOf(found.channel).map((key) => {
         const at = layer.start + key.at;
         const selected = mine.has(`${found.name} ${key.id}`);

@@ -29,11 +29,11 @@ export function TimelineBar() {
       <Switch name="ripple" label="Ripple" about="What comes later moves along." />
       <Switch name="together" label="Together" about="Ends, keys and markers at the same moment on other layers move along." />
       <ActionButton label="What a marquee takes" groups={[['time.takes-pegs', 'time.takes-bars', 'time.takes-both']]} className="h-6 text-muted">Marquee: {TAKES[takes]}</ActionButton>
-      <span className="grow" />
-      <Problems />
+      <span aria-hidden="true" className="mx-2 h-4 w-px bg-line" />
       <IconButton className="h-6" label="Farther in time" hint="-" onClick={() => runAction(editor, 'view.farther')}><ZoomOut size={14} /></IconButton>
       <IconButton className="h-6" label="Closer in time" hint="=, or Ctrl+wheel" onClick={() => runAction(editor, 'view.closer')}><ZoomIn size={14} /></IconButton>
       <IconButton className="h-6" label="Show the whole composition" hint="W" onClick={() => runAction(editor, 'view.whole')}><Maximize2 size={13} /></IconButton>
+      <Problems />
     </div>
   );
 }
@@ -46,7 +46,7 @@ function Problems() {
   const ticks = ticksOf({ problems, way, project: editor.store.getState().project });
   if (ticks.length === 0) return null;
   return (
-    <span role="group" aria-label="Problems on the ruler" className="mr-2 flex items-center text-[12px] text-amber">
+    <span role="group" aria-label="Problems on the ruler" className="ml-3 flex items-center text-[12px] text-amber">
       <IconButton className="h-6" label="The problem before" onClick={() => runAction(editor, 'time.problem-before')}><ChevronLeft size={14} /></IconButton>
       <span className="whitespace-nowrap">{ticks.length} {ticks.length === 1 ? 'problem' : 'problems'}</span>
       <IconButton className="h-6" label="The next problem" onClick={() => runAction(editor, 'time.next-problem')}><ChevronRight size={14} /></IconButton>
