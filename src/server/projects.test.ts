@@ -123,7 +123,7 @@ describe('media', () => {
   test('the strip at home shows pictures too', async () => {
     await documents.create('pictured', pictured());
     const strip = await loadImage(Buffer.from(await (await ask('still', 'pictured')).arrayBuffer()));
-    expect([strip.width, strip.height]).toEqual([288 * 12, 162]);
+    expect([strip.width, strip.height]).toEqual([448 * 12, 252]);
   });
 });
 

@@ -7,7 +7,7 @@ import type { MediaFiles } from '../media';
 
 /** How many pictures a strip has, and how large each is: the first is the middle of the film, to stand still. */
 const FRAMES = 12;
-const [WIDTH, HEIGHT] = [288, 162] as const;
+const [WIDTH, HEIGHT] = [448, 252] as const;
 
 /** Pictures of the main composition through its play range, side by side; null when there is none. */
 export async function paintStrip(project: Project, media: MediaFiles): Promise<Buffer | null> {

@@ -63,8 +63,8 @@ const PanelOf = memo(function PanelOf({ project, composition, frame, selected }:
         <ShapeGroup {...fields} />
         <TextGroup {...fields} />
         <InkGroups {...fields} />
-        <BarGroup composition={composition} layers={layers} />
         {!several && <div className="border-t border-line pt-2.5"><TimingStack project={project} composition={composition} layer={layer} /></div>}
+        <BarGroup composition={composition} layers={layers} />
         {!several && <MarkerList composition={composition} owner={layer} layer={layer.id} />}
       </>}
     </div>
