@@ -1,17 +1,20 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { applyPatches, EMPTY_HISTORY, record, stepBack, stepForward, takeBack, type Change, type Draft, type Patch, type Refused } from '../../../core/commands';
 import { sourceOf, sourceTimeAt, timingOf } from '../../../core/evaluate';
-import { inOrder, member, type Composition, type Layer, type Project } from '../../../core/model';
+import { inOrder, member, type Layer, type Project } from '../../../core/model';
 import { preimages } from '../../../core/timing';
 import { createPictureClient, type PictureClient } from '../../../workers/picture/client';
 import { call } from '../../call';
 import { changesSince } from '../../../wire';
+import { current, seen } from './current';
 import { createKeeping, type Keeping, type Numbered } from './keeping';
 import type { Outbox } from './outbox';
 import { createPlaying } from './playing';
 import { settled } from './settled';
 import { readSettings, writeSettings, type Settings } from './settings';
 import { foldKey, NOTHING_SELECTED, type EditorState, type Selection } from './state';
+
+export { current, seen };
 
 /** The open project of this window: its state, and everything that may be done to it. */
 export type Editor = {
@@ -266,20 +269,6 @@ function frameOutside(project: Project, hostId: string, via: { readonly layer: s
   if (!best) return via.frame;
   return via.frame >= best.from && via.frame < best.to ? via.frame : Math.ceil(best.from - 1e-6);
 }
-
-/** The composition that is open. */
-export function current({ project, way }: Pick<EditorState, 'project' | 'way'>): Composition {
-  return member(project.compositions.by, way[way.length - 1]!.composition)!;
-}
-
-/** The project as it is seen: with the gesture that is under way. */
-export function seen({ project, transient }: Pick<EditorState, 'project' | 'transient'>): Project {
-  if (!transient) return project;
-  if (lastSeen?.project === project && lastSeen.transient === transient) return lastSeen.seen;
-  lastSeen = { project, transient, seen: applyPatches(project, transient).project };
-  return lastSeen.seen;
-}
-let lastSeen: { readonly project: Project; readonly transient: readonly Patch[]; readonly seen: Project } | null = null;
 
 function opening(project: Project): Omit<EditorState, 'projectId' | 'project'> {
   const main = member(project.compositions.by, project.main) ?? inOrder(project.compositions)[0];

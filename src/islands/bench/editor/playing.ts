@@ -2,7 +2,7 @@ import type { StoreApi } from 'zustand/vanilla';
 import { framesPerSecond } from '../../../core/time';
 import { frameDue } from '../../../workers/picture/frame-due';
 import type { PictureClient } from '../../../workers/picture/client';
-import { current } from './editor';
+import { current } from './current';
 import type { EditorState } from './state';
 
 /** Playing in this window: the playhead keeps to the same clock as the picture's worker. */

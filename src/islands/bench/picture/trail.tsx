@@ -1,3 +1,4 @@
+import { useDeferredValue, useMemo } from 'react';
 import { trail, type TrailStop } from '../../../core/evaluate';
 import { seen } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
@@ -6,10 +7,12 @@ import { showNumber } from '../panel/read-number';
 /** From the composition's frame to what is on screen for the selected layer: one stop a step, its number first. */
 export function Trail() {
   const editor = useEditor();
-  const project = useEditorState(seen);
-  const composition = useEditorState((state) => state.way[state.way.length - 1]!.composition);
-  const frame = useEditorState((state) => state.frame);
-  const [layer] = useEditorState((state) => state.selection.layers);
+  const seenNow = useEditorState(seen);
+  const opened = useEditorState((state) => state.way[state.way.length - 1]!.composition);
+  const at = useEditorState((state) => state.frame);
+  const [chosen] = useEditorState((state) => state.selection.layers);
+  // It follows drags and playing as there is time; what belongs together waits together.
+  const { project, composition, layer, frame } = useDeferredValue(useMemo(() => ({ project: seenNow, composition: opened, layer: chosen, frame: at }), [seenNow, opened, chosen, at]));
   const found = layer === undefined ? null : trail(project, composition, layer, frame);
   const follow = ({ leads }: TrailStop) => {
     if (leads.kind === 'operator') editor.select({ operator: leads.id });

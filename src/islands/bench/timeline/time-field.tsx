@@ -1,10 +1,11 @@
+import { memo } from 'react';
 import { barAndBeat, beatAt, formatTimecode, readTypedTime } from '../../../core/time';
 import { TypedField } from '../../../ui';
 import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 
 /** Where the playhead stands, and a field to send it elsewhere: frames, seconds, timecode or bars. */
-export function TimeField() {
+export const TimeField = memo(function TimeField() {
   const editor = useEditor();
   const frame = useEditorState((state) => state.frame);
   const { rate, tempo } = useEditorState((state) => current(state));
@@ -26,4 +27,4 @@ export function TimeField() {
       <span className="text-muted">{formatTimecode(frame, rate)}</span>
     </div>
   );
-}
+});

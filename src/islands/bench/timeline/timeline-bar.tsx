@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { ArrowDownNarrowWide, ChevronLeft, ChevronRight, Maximize2, Search, X, ZoomIn, ZoomOut } from 'lucide-react';
 import { IconButton } from '../../../ui';
 import { ActionButton } from '../action-button';
@@ -9,7 +10,7 @@ const FILTERS = { all: 'All rows', selected: 'Selected', keyed: 'With keys', nes
 const TAKES = { pegs: 'pegs', bars: 'bars', both: 'pegs and bars' } as const;
 
 /** Which rows are shown, and the switches that say what a drag takes along. */
-export function TimelineBar() {
+export const TimelineBar = memo(function TimelineBar() {
   const editor = useEditor();
   const search = useEditorState((state) => state.search);
   const filter = useEditorState((state) => state.filter);
@@ -36,7 +37,7 @@ export function TimelineBar() {
       <Problems />
     </div>
   );
-}
+});
 
 /** How many problems have a tick on the ruler, and the way from one to the next. */
 function Problems() {
