@@ -334,11 +334,12 @@ describe('a street built by hand, from an empty project', () => {
 describe('home', () => {
   test('projects are duplicated, renamed, searched, deleted and brought back', async () => {
     await page.goto(server.address);
-    await page.getByRole('button', { name: 'More about Hill street' }).click();
+    await page.getByRole('button', { name: 'More about Hill street', exact: true }).click();
     await page.getByRole('menuitem', { name: 'Duplicate' }).click();
     await page.getByText('Hill street, copy is made.').waitFor();
     await page.getByRole('button', { name: 'More about Hill street, copy' }).click();
     await page.getByRole('menuitem', { name: 'Rename' }).click();
+    await page.locator('input:focus').waitFor();
     await page.keyboard.type('Valley street');
     await page.keyboard.press('Enter');
     await page.getByRole('link', { name: 'Open Valley street' }).waitFor();

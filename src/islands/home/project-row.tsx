@@ -33,7 +33,7 @@ export function ProjectRow({ project, onChanged, onTold, onDelete, onDuplicate }
           trigger={<button type="button" aria-label={`More about ${name}`} className="grid size-7 shrink-0 place-items-center rounded-md text-[16px] text-muted hover:bg-raised hover:text-paper">⋯</button>}
           entries={[
             { label: 'Open', onPick: () => window.location.assign(address) },
-            { label: 'Rename', onPick: () => setTimeout(() => setRenaming(true), 0) },
+            { label: 'Rename', focuses: true, onPick: () => setRenaming(true) },
             { label: 'Duplicate', onPick: onDuplicate },
             { label: 'Export with its media', about: 'One zip, for another machine', onPick: () => file('?with=media') },
             { label: 'Export the project file', onPick: () => file('') },
