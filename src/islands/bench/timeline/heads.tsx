@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Maximize2, Minimize2 } from 'lucide-react';
-import { memo, useEffect, useRef, useState, type RefObject } from 'react';
+import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { reorderLayers, setParent } from '../../../core/commands';
 import { keyTimeAt, sampleChannel, timingOf } from '../../../core/evaluate';
 import { member, type Composition, type FoundChannel, type Layer, type LayerOf, type Project } from '../../../core/model';
@@ -15,7 +15,7 @@ import { PegButton } from '../panel/peg-button';
 import { showNumber } from '../panel/read-number';
 import { usePeg } from '../panel/use-peg';
 import { dropPlace } from './drop-place';
-import { LayerHead } from './layer-head';
+import { LayerHead, type HeadActs } from './layer-head';
 import { rowAt, timingWords, totalHeight, type Row } from './rows';
 
 type Props = { readonly rows: readonly Row[]; readonly project: Project; readonly composition: Composition; readonly scroller: RefObject<HTMLDivElement | null>; readonly onScroll: (top: number) => void };
@@ -29,7 +29,7 @@ export const Heads = memo(function Heads({ rows, project, composition, scroller,
   const lanes = useEditorState((state) => state.lanes);
   const renaming = useEditorState((state) => state.renaming);
   const filtering = useEditorState((state) => state.search !== '' || state.filter !== 'all');
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: (i) => rows[i]!.height, overscan: 4, getItemKey: (i) => rowKey(rows[i]!) });
+  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: (i) => rows[i]!.height, overscan: 4, useFlushSync: false, getItemKey: (i) => rowKey(rows[i]!) });
   // Heights change when rows fold; the virtual list measures once unless it is told.
   const structure = `${rows.length} ${totalHeight(rows)}`;
   useEffect(() => virtual.measure(), [virtual, structure]);
@@ -86,6 +86,18 @@ export const Heads = memo(function Heads({ rows, project, composition, scroller,
       editor.run(setParent(state.project, composition.id, ids, target, { frame: state.frame, keying: false, newId: freshId }));
     }, false);
   };
+  const menu = (layer: Layer, event: React.MouseEvent) => {
+    event.preventDefault();
+    if (!chosen.has(layer.id)) editor.select({ layers: [layer.id], keys: [], markers: [], operator: null });
+    editor.set({ menu: { x: event.clientX, y: event.clientY, under: [], groups: LAYER_MENU } });
+  };
+  // Rows that stay what they are are not made anew: what they call reaches what is current.
+  const latest = useRef<HeadActs>({ choose, drag: dragHead, link: dragLink, menu });
+  useLayoutEffect(() => void (latest.current = { choose, drag: dragHead, link: dragLink, menu }));
+  const acts = useMemo<HeadActs>(() => ({
+    choose: (layer, event) => latest.current.choose(layer, event), drag: (layer, event) => latest.current.drag(layer, event),
+    link: (layer, event) => latest.current.link(layer, event), menu: (layer, event) => latest.current.menu(layer, event),
+  }), []);
   return (
     <div ref={scroller} onScroll={(event) => onScroll(event.currentTarget.scrollTop)} role="grid" aria-label="Layers" aria-rowcount={rows.length} aria-multiselectable="true" className="relative min-h-0 overflow-x-hidden overflow-y-auto bg-panel">
       <div style={{ height: totalHeight(rows) }} />
@@ -96,15 +108,14 @@ export const Heads = memo(function Heads({ rows, project, composition, scroller,
         const style = { top: row.top, height: row.height };
         if (row.kind === 'markers') return <div key={item.key} role="row" style={style} className="absolute inset-x-0 flex items-center border-b border-[#262a20] pl-9 text-[12px] text-plum"><span role="gridcell">Markers</span></div>;
         if (row.kind === 'lane') return row.layer.kind === 'nest' ? <LaneHead key={item.key} style={style} layer={row.layer} project={project} composition={composition} /> : null;
-        if (row.kind === 'channel') return <ChannelHead key={item.key} style={style} layer={row.layer} found={row.found} project={project} composition={composition} />;
+        if (row.kind === 'channel') return <ChannelHead key={item.key} top={row.top} height={row.height} layer={row.layer} found={row.found} project={project} composition={composition} />;
         const { layer } = row;
         const key = foldKey(composition.id, layer.id);
         return (
           <LayerHead
-            key={item.key} style={style} index={item.index} layer={layer} composition={composition.id} selected={chosen.has(layer.id)} open={unfolded.has(key)} opens={row.opens} lane={lanes.has(key)} renaming={renaming === layer.id}
+            key={item.key} top={row.top} height={row.height} index={item.index} layer={layer} composition={composition.id} selected={chosen.has(layer.id)} open={unfolded.has(key)} opens={row.opens} lane={lanes.has(key)} renaming={renaming === layer.id}
             follows={layer.parent === null ? null : (member(composition.layers.by, layer.parent)?.name ?? 'a missing layer')} target={drop?.kind === 'onto' && drop.layer === layer.id}
-            onChoose={(event) => choose(layer, event)} onDrag={(event) => dragHead(layer, event)} onLink={(event) => dragLink(layer, event)}
-            onMenu={(event) => { event.preventDefault(); if (!chosen.has(layer.id)) editor.select({ layers: [layer.id], keys: [], markers: [], operator: null }); editor.set({ menu: { x: event.clientX, y: event.clientY, under: [], groups: LAYER_MENU } }); }}
+            acts={acts}
           />
         );
       })}
@@ -146,16 +157,16 @@ function LaneHead({ style, layer, project, composition }: { readonly style: Head
   );
 }
 
-function ChannelHead({ style, layer, found, project, composition }: { readonly style: HeadStyle; readonly layer: Layer; readonly found: FoundChannel; readonly project: Project; readonly composition: Composition }) {
+const ChannelHead = memo(function ChannelHead({ top, height, layer, found, project, composition }: HeadStyle & { readonly layer: Layer; readonly found: FoundChannel; readonly project: Project; readonly composition: Composition }) {
   const frame = useEditorState((state) => state.frame);
   const peg = usePeg([layer], found.name, { project, composition, frame });
   const value = sampleChannel(found.channel, found.spec, keyTimeAt(project, composition, layer, frame));
   const shown = typeof value === 'number' ? `${showNumber(value)}${found.spec.unit === '°' ? '°' : ` ${found.spec.unit}`}` : typeof value === 'string' ? value : '';
   return (
-    <div role="row" style={style} className="absolute inset-x-0 flex items-center gap-2 border-b border-[#262a20] pr-1 pl-9 text-[12.5px]">
+    <div role="row" style={{ top, height }} className="absolute inset-x-0 flex items-center gap-2 border-b border-[#262a20] pr-1 pl-9 text-[12.5px]">
       <span role="gridcell" className="min-w-0 grow truncate text-muted">{found.spec.label}</span>
       <span role="gridcell" className="max-w-28 truncate font-mono text-[12px] text-amber">{shown}</span>
       <span role="gridcell" className="shrink-0"><PegButton small state={peg.state} label={`${found.spec.label} of ${layer.name}`} onPress={peg.press} onPrevious={peg.previous} onNext={peg.next} disabled={layer.locked} /></span>
     </div>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Activity, ChevronDown, ChevronRight, CircleDotDashed, Eye, EyeOff, Link2, Lock, LockOpen, Target } from 'lucide-react';
 import { setLayerField, type PlainField } from '../../../core/commands';
 import type { Layer } from '../../../core/model';
@@ -6,8 +7,17 @@ import { useEditor } from '../editor/editor-context';
 import { foldKey } from '../editor/state';
 import { LABELS } from './inks';
 
+/** What presses on a layer's row do; the same for all rows and renders. */
+export type HeadActs = {
+  readonly choose: (layer: Layer, event: React.MouseEvent) => void;
+  readonly drag: (layer: Layer, event: React.PointerEvent<HTMLElement>) => void;
+  readonly link: (layer: Layer, event: React.PointerEvent<HTMLElement>) => void;
+  readonly menu: (layer: Layer, event: React.MouseEvent) => void;
+};
+
 type Props = {
-  readonly style: { readonly top: number; readonly height: number };
+  readonly top: number;
+  readonly height: number;
   readonly index: number;
   readonly layer: Layer;
   readonly composition: string;
@@ -20,14 +30,11 @@ type Props = {
   readonly follows: string | null;
   /** A link is dragged over it. */
   readonly target: boolean;
-  readonly onChoose: (event: React.MouseEvent) => void;
-  readonly onDrag: (event: React.PointerEvent<HTMLElement>) => void;
-  readonly onLink: (event: React.PointerEvent<HTMLElement>) => void;
-  readonly onMenu: (event: React.MouseEvent) => void;
+  readonly acts: HeadActs;
 };
 
 /** A layer's row at the left of its bar: fold, ink, name, and its switches. Those that are off show themselves on hover. */
-export function LayerHead({ style, index, layer, composition, selected, open, opens, lane, renaming, follows, target, onChoose, onDrag, onLink, onMenu }: Props) {
+export const LayerHead = memo(function LayerHead({ top, height, index, layer, composition, selected, open, opens, lane, renaming, follows, target, acts }: Props) {
   const editor = useEditor();
   const { name } = layer;
   const flip = (which: 'unfolded' | 'lanes') => {
@@ -42,7 +49,7 @@ export function LayerHead({ style, index, layer, composition, selected, open, op
     editor.run(setLayerField(project, composition, selected ? selection.layers : [layer.id], field, value));
   };
   return (
-    <div role="row" aria-rowindex={index + 1} aria-selected={selected} style={style} onContextMenu={onMenu}
+    <div role="row" aria-rowindex={index + 1} aria-selected={selected} style={{ top, height }} onContextMenu={(event) => acts.menu(layer, event)}
       className={`group absolute inset-x-0 flex items-center gap-0.5 border-b border-[#262a20] pr-1.5 pl-1 ${target ? 'bg-leaf/25 ring-1 ring-leaf ring-inset' : selected ? 'bg-[#232a1b]' : ''}`}>
       <span role="gridcell" className="flex min-w-0 grow items-center gap-1">
         {opens ? (
@@ -50,17 +57,17 @@ export function LayerHead({ style, index, layer, composition, selected, open, op
             {open ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
           </button>
         ) : <span className="w-5 shrink-0" />}
-        <span aria-hidden="true" title="Drag to reorder" onPointerDown={onDrag} className="flex h-6 w-2.5 shrink-0 cursor-grab touch-none items-center"><span className="h-3 w-1 rounded-sm" style={{ background: LABELS[layer.colour ?? (layer.kind === 'nest' ? 0 : 5)] }} /></span>
-        <span className="min-w-0 grow touch-none" onPointerDown={(event) => !renaming && (event.target as HTMLElement).tagName !== 'INPUT' && onDrag(event)}>
+        <span aria-hidden="true" title="Drag to reorder" onPointerDown={(event) => acts.drag(layer, event)} className="flex h-6 w-2.5 shrink-0 cursor-grab touch-none items-center"><span className="h-3 w-1 rounded-sm" style={{ background: LABELS[layer.colour ?? (layer.kind === 'nest' ? 0 : 5)] }} /></span>
+        <span className="min-w-0 grow touch-none" onPointerDown={(event) => !renaming && (event.target as HTMLElement).tagName !== 'INPUT' && acts.drag(layer, event)}>
           <InPlace
-            label={`Name of ${name}`} value={name} editing={renaming} onDone={() => editor.set({ renaming: null })} onPick={onChoose} title={`${name}${layer.kind === 'nest' ? ', a nest' : ''}${follows ? `; follows ${follows}` : ''}: double-click to rename, drag to reorder`}
+            label={`Name of ${name}`} value={name} editing={renaming} onDone={() => editor.set({ renaming: null })} onPick={(event) => acts.choose(layer, event)} title={`${name}${layer.kind === 'nest' ? ', a nest' : ''}${follows ? `; follows ${follows}` : ''}: double-click to rename, drag to reorder`}
             onSet={(next) => editor.run(setLayerField(editor.store.getState().project, composition, [layer.id], 'name', next))}
             className={`${layer.visible ? '' : 'text-muted line-through'} ${layer.guide ? 'italic' : ''} ${selected ? 'font-medium' : ''}`}
           />
         </span>
       </span>
-      <button type="button" aria-label={follows ? `${name} follows ${follows}: drag to another layer` : `Let ${name} follow another layer: drag there`} title={follows ? `Follows ${follows}. Drag to another layer to follow that` : 'Drag to the layer it should follow'} onPointerDown={onLink}
-        onClick={(event) => { onChoose(event); requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-follows]')?.focus()); }}
+      <button type="button" aria-label={follows ? `${name} follows ${follows}: drag to another layer` : `Let ${name} follow another layer: drag there`} title={follows ? `Follows ${follows}. Drag to another layer to follow that` : 'Drag to the layer it should follow'} onPointerDown={(event) => acts.link(layer, event)}
+        onClick={(event) => { acts.choose(layer, event); requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-follows]')?.focus()); }}
         className={`grid h-6 shrink-0 cursor-grab touch-none place-items-center overflow-hidden rounded hover:bg-raised ${follows ? 'w-5 text-sky' : 'w-0 text-muted group-focus-within:w-5 group-hover:w-5'}`}><Link2 size={13} /></button>
       {layer.kind === 'nest' && <Toggle label={`Picture time of ${name}`} pressed={lane} onPress={() => flip('lanes')}><Activity size={13} /></Toggle>}
       {layer.guide && <Toggle label={`${name} is a guide: it is never in the film`} pressed onPress={() => set('guide', false)}><CircleDotDashed size={13} /></Toggle>}
@@ -69,7 +76,7 @@ export function LayerHead({ style, index, layer, composition, selected, open, op
       <Toggle label={layer.visible ? `Hide ${name}` : `Show ${name}`} pressed={!layer.visible} quiet onPress={() => set('visible', !layer.visible)}>{layer.visible ? <Eye size={13} /> : <EyeOff size={13} />}</Toggle>
     </div>
   );
-}
+});
 
 /** A small switch of a row; a quiet one shows itself when it is on, or when the row is pointed at. */
 function Toggle({ label, pressed, quiet, onPress, children }: { readonly label: string; readonly pressed: boolean; readonly quiet?: boolean; readonly onPress: () => void; readonly children: React.ReactNode }) {
