@@ -219,11 +219,11 @@ describe('a street built by hand, from an empty project', () => {
     await head('Lamps').waitFor();
     await page.keyboard.press('Enter');
     await page.getByRole('navigation', { name: 'The way into this nest' }).getByText('Lamps').waitFor();
-    expect(await head('Lamp post').count()).toBe(2);
+    await expect.poll(() => head('Lamp post').count()).toBe(2);
     await page.keyboard.press('Shift+Enter');
     await page.keyboard.press('Control+Shift+Enter');
     await undoNamed('Take Lamps apart');
-    expect(await head('Lamp post').count()).toBe(2);
+    await expect.poll(() => head('Lamp post').count()).toBe(2);
     await page.keyboard.press('Control+z');
     await head('Lamps').waitFor();
   });
