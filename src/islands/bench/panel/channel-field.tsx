@@ -97,7 +97,7 @@ function ValueField({ label, found: { spec }, values, onSet, onTry, disabled }: 
     case 'T':
       return <TypedField label={label} disabled={disabled} edited={mixed ? '' : String(value)} shown={mixed ? 'mixed' : String(value).replace(/\n/g, ' ⏎ ')} read={(text) => ({ ok: true, value: text, read: text })} onSet={all} className="font-sans" />;
     case 'S': return <span className="truncate px-1.5 py-1 text-[12px] text-muted" title="Double-click the path on the picture to pull its corners">{mixed ? 'several' : `${(value as { points: unknown[] }).points.length} corners`}</span>;
-    case 'B': return <input type="checkbox" className="size-4 accent-leaf" aria-label={label} checked={value as boolean} disabled={disabled} onChange={(event) => all(event.target.checked)} />;
+    case 'B': return <input type="checkbox" className="size-[16px] accent-leaf" aria-label={label} checked={value as boolean} disabled={disabled} onChange={(event) => all(event.target.checked)} />;
     case 'E': return <span className="px-2 py-1">{String(value)}</span>;
   }
 }

@@ -52,7 +52,7 @@ export function CompositionPanel() {
             : <ColourField label="Ground" value={ground} onSet={(colour) => set({ background: hex(colour) })} onTry={(colour) => editor.lay(colour && setComposition(project(), id, { background: hex(colour) }))} />}
         </Labelled>
         {composition.background !== null ? <Button tone="plain" className="justify-self-start text-muted" onClick={() => set({ background: null })}>Leave it clear</Button> : <span />}
-        <label className="flex items-center gap-2 text-muted"><input type="checkbox" className="size-4 accent-leaf" checked={composition.loops} onChange={(event) => set({ loops: event.target.checked })} />Made to run round</label>
+        <label className="flex items-center gap-2 text-muted"><input type="checkbox" className="size-[16px] accent-leaf" checked={composition.loops} onChange={(event) => set({ loops: event.target.checked })} />Made to run round</label>
       </Group>
       <Group title="Tempo">
         {tempo ? (

@@ -7,7 +7,7 @@ export function InkChoice({ value, onSet }: { readonly value: number | null | un
       <span className="text-muted">Ink</span>
       <span className="flex gap-0.5">
         {LABELS.map((ink, i) => (
-          <button key={ink} type="button" aria-label={`Ink ${i + 1}`} aria-pressed={value === i} title={value === i ? 'Take the ink away' : `Mark with ink ${i + 1}`} onClick={() => onSet(value === i ? null : i)} className={`grid size-4 shrink-0 place-items-center rounded-full ${value === i ? 'ring-1 ring-paper' : ''}`}>
+          <button key={ink} type="button" aria-label={`Ink ${i + 1}`} aria-pressed={value === i} title={value === i ? 'Take the ink away' : `Mark with ink ${i + 1}`} onClick={() => onSet(value === i ? null : i)} className={`grid size-[17px] shrink-0 place-items-center rounded-full ${value === i ? 'ring-1 ring-paper' : ''}`}>
             <span className="size-2.5 rounded-full" style={{ background: ink }} />
           </button>
         ))}

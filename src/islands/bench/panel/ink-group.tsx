@@ -43,7 +43,7 @@ export function InkGroups(props: Props) {
         ))}
         {isRun && only && <div className="col-span-2"><Button tone="plain" className="px-1 text-muted" onClick={() => editor.run(addStop(editor.store.getState().project, composition.id, only.id, freshId()))}><Plus size={13} aria-hidden="true" />Add a colour</Button></div>}
         {kind !== 'none' && inked.every((layer) => layer.kind === 'shape' && layer.shape === 'path') && (
-          <label className="col-span-2 flex items-center gap-2 text-muted"><input type="checkbox" className="size-4 accent-leaf" checked={first!.kind === 'shape' && first!.rule === 'evenodd'} onChange={(event) => editor.run(setRule(editor, composition.id, ids, event.target.checked))} />Overlaps are holes</label>
+          <label className="col-span-2 flex items-center gap-2 text-muted"><input type="checkbox" className="size-[16px] accent-leaf" checked={first!.kind === 'shape' && first!.rule === 'evenodd'} onChange={(event) => editor.run(setRule(editor, composition.id, ids, event.target.checked))} />Overlaps are holes</label>
         )}
       </Group>
       <Group title="Stroke">
