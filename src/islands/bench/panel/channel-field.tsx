@@ -56,12 +56,18 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
   const formula = layers.length === 1 ? first.one.channel?.formula : null;
   return (
     <div className={`grid items-center gap-1 ${wide ? 'col-span-2 grid-cols-[72px_minmax(0,1fr)_46px]' : 'grid-cols-[72px_minmax(0,1fr)_46px]'}`}>
-      <span className={`truncate text-muted ${spec.type === 'N' && !disabled ? 'cursor-ew-resize touch-none select-none hover:text-paper' : ''}`} title={spec.type === 'N' ? `${spec.label}: drag sideways to change, with Shift in tens` : spec.label} onPointerDown={scrub}>{spec.label}</span>
+      <span className={`truncate text-muted ${spec.type === 'N' && !disabled ? 'cursor-ew-resize touch-none select-none hover:text-paper' : ''}`} title={spec.type === 'N' ? `${spec.label}: drag sideways to change, with Shift in tens` : spec.label} onPointerDown={scrub}>{underHead(spec.label)}</span>
       <ValueField label={label} found={first.one} values={values} onSet={set} onTry={(next) => editor.lay(next && draftOf(next, freshId))} disabled={disabled} />
       <PegButton state={peg.state} label={spec.label} onPress={peg.press} onPrevious={peg.previous} onNext={peg.next} disabled={disabled} />
       {formula && <p className="col-span-3 truncate text-[12px] text-plum" title={formula}>Formula kept, not played yet: {formula}</p>}
     </div>
   );
+}
+
+/** Under the heads Fill and Stroke the word need not be said again. */
+function underHead(label: string): string {
+  const bare = label.replace(/^(Fill|Stroke) (?=[a-z])/, '');
+  return bare === label ? label : `${bare.charAt(0).toUpperCase()}${bare.slice(1)}`;
 }
 
 type ValueProps = { readonly label: string; readonly found: FoundChannel; readonly values: readonly unknown[]; readonly onSet: (values: readonly unknown[]) => void; readonly onTry: (values: readonly unknown[] | null) => void; readonly disabled: boolean };

@@ -35,7 +35,7 @@ export function ColourField({ label, value, mixed, onSet, onTry, disabled }: Pro
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>
-      <TypedField label={label} edited={mixed ? '' : hex} shown={mixed ? 'mixed' : hex} read={(text) => readColour(text, value[3])} onSet={onSet} disabled={disabled ?? false} />
+      <TypedField label={label} edited={mixed ? '' : hex} shown={mixed ? 'mixed' : hex} read={(text) => readColour(text, value[3])} onSet={onSet} disabled={disabled ?? false} className="px-1!" />
     </span>
   );
 }
