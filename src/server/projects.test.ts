@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { existsSync, mkdtempSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
@@ -103,6 +103,15 @@ describe('media', () => {
     expect(existsSync(path.join(data, 'media', `${hash}.png`))).toBe(true);
     const back = await ask('media', '', undefined, '', { file: `${hash}.png` });
     expect(Buffer.from(await back.arrayBuffer()).equals(png)).toBe(true);
+  });
+  test('the same picture from many windows at once is kept whole, and nothing is left beside it', async () => {
+    const folder = path.join(data, 'at-once');
+    const files = mediaFiles(folder);
+    const bytes = new Uint8Array(3_000_000).map((_, i) => i % 251);
+    const kept = await Promise.all(Array.from({ length: 12 }, () => files.keep(bytes, 'image/png')));
+    expect(new Set(kept)).toEqual(new Set([createHash('sha256').update(bytes).digest('hex')]));
+    expect(readdirSync(folder)).toEqual([`${kept[0]}.png`]);
+    expect((await files.read({ hash: kept[0]!, mime: 'image/png' }))!.equals(bytes)).toBe(true);
   });
   test('anything that is no picture is refused, whatever it calls itself', async () => {
     for (const bytes of [strToU8('<svg xmlns="http://www.w3.org/2000/svg"/>'), strToU8('GIF89a'), new Uint8Array(0), strToU8('MZ')]) {

@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { access, mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { mediaFileName } from '../../core/model';
@@ -23,7 +23,8 @@ export function mediaFiles(folder: string): MediaFiles {
       const asset = { hash, mime };
       if (await has(asset)) return hash;
       await mkdir(folder, { recursive: true });
-      const beside = `${place(asset)}.${process.pid}.part`;
+      // Two windows may bring in the same picture at once: each writes beside it under a name of its own.
+      const beside = `${place(asset)}.${randomUUID()}.part`;
       await writeFile(beside, bytes);
       await rename(beside, place(asset));
       return hash;

@@ -43,9 +43,18 @@ export function cutSelection(editor: Editor): string | null {
   return text;
 }
 
+/** What another window of this browser copied last; nothing where the browser keeps nothing. */
+function onShelf(): string {
+  try {
+    return localStorage.getItem(SHELF) ?? '';
+  } catch {
+    return '';
+  }
+}
+
 /** Puts what is on the clipboard into the open composition at the playhead; without a text, what waits on the shelf. */
 export async function paste(editor: Editor, given: string | null, keepTimes = false): Promise<void> {
-  const text = given !== null && given !== '' ? given : (last?.text ?? localStorage.getItem(SHELF) ?? '');
+  const text = given !== null && given !== '' ? given : (last?.text ?? onShelf());
   if (text === '') return editor.say('There is nothing to paste: copy layers or keys first.');
   const reading = last?.text === text ? last.clip : await readClipText(text);
   if (reading.kind === 'nothing') return editor.say(reading.message, true);

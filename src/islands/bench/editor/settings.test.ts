@@ -17,7 +17,7 @@ describe('settings', () => {
   });
   test.each<[string, unknown]>([
     ['nothing', null], ['no JSON', '{'], ['a list', []], ['a number', 7], ['an unknown quality', { quality: 'splendid' }], ['words for a switch', { snap: 'yes' }],
-    ['shortcuts that are none', { shortcuts: { 'time.split': 5 } }], ['presses that are none', { shortcuts: { 'time.split': [5] } }], ['names that objects answer to', { constructor: 1, __proto__: { snap: false } }],
+    ['shortcuts that are none', { shortcuts: { 'time.split': 5 } }], ['a list of shortcuts', { shortcuts: [['K']] }], ['presses that are none', { shortcuts: { 'time.split': [5] } }], ['names that objects answer to', { constructor: 1, __proto__: { snap: false } }],
   ])('%s are left out, and the rest is as it comes', (_, value) => {
     kept = typeof value === 'string' ? value : value === null ? null : JSON.stringify(value);
     expect(readSettings()).toEqual(PLAIN_SETTINGS);

@@ -19,11 +19,13 @@ export const PLAIN_SETTINGS: Settings = { snap: true, ripple: false, together: f
 const NAME = 'oak-settings';
 const CHOICES: Readonly<Partial<Record<keyof Settings, readonly unknown[]>>> = { marqueeTakes: ['pegs', 'bars', 'both'], quality: ['whole', 'half', 'quarter', 'needed'], unit: ['seconds', 'frames'] };
 
+const isRecord = (value: unknown): value is Record<string, unknown> => value !== null && typeof value === 'object' && !Array.isArray(value);
+
 /** Whether a kept value can stand for a setting: another version of the program, or a hand, may have written it. */
 function fits(name: string, value: unknown): boolean {
   if (!Object.hasOwn(PLAIN_SETTINGS, name)) return false;
   const setting = name as keyof Settings;
-  if (setting === 'shortcuts') return typeof value === 'object' && value !== null && Object.values(value).every((presses) => Array.isArray(presses) && presses.every((press) => typeof press === 'string'));
+  if (setting === 'shortcuts') return isRecord(value) && Object.values(value).every((presses) => Array.isArray(presses) && presses.every((press) => typeof press === 'string'));
   return CHOICES[setting]?.includes(value) ?? typeof value === typeof PLAIN_SETTINGS[setting];
 }
 
