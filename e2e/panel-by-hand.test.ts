@@ -148,6 +148,33 @@ describe('menus', () => {
   });
 });
 
+describe('after a list was used with the pointer', () => {
+  test('Space plays; after keys, the list’s button has the keyboard', async () => {
+    await page.goto(`${server.address}/projects/night-tram`);
+    await page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name: 'Tram', exact: true }).click();
+    await head('Tram').waitFor();
+    const plays = async () => {
+      await page.keyboard.press('Space');
+      await page.getByRole('button', { name: 'Stop', exact: true }).waitFor();
+      await page.keyboard.press('Space');
+      await page.getByRole('button', { name: 'Play', exact: true }).waitFor();
+    };
+    await page.getByRole('button', { name: 'Add timing' }).click();
+    await page.getByRole('menuitem', { name: /^Freeze/ }).click();
+    await plays();
+    await page.getByRole('combobox', { name: 'Blend' }).click();
+    await page.getByRole('option', { name: 'screen' }).click();
+    await plays();
+    await page.getByRole('button', { name: 'Add timing' }).focus();
+    await page.keyboard.press('Enter');
+    await page.getByRole('menuitem', { name: /^Freeze/ }).waitFor();
+    await page.keyboard.press('Escape');
+    await expect.poll(() => page.evaluate(() => document.activeElement?.textContent)).toMatch(/Add timing/);
+    await page.keyboard.press('Control+z');
+    await page.keyboard.press('Control+z');
+  });
+});
+
 describe('two windows', () => {
   test('a composition that one window has open and the other deletes is left without a fall', async () => {
     const other = await openPage(browser);

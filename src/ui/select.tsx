@@ -1,6 +1,7 @@
 import { Select as Radix } from 'radix-ui';
 import { Check, ChevronDown } from 'lucide-react';
 import { useState, type CSSProperties } from 'react';
+import { useLettingGo } from './use-letting-go';
 
 /** One of a list. An option may show itself in its own style (a font in its letters). */
 export function Select<T extends string>({ label, value, onChange, options, styleOf, disabled, tone = 'raised', marker }: {
@@ -15,6 +16,7 @@ export function Select<T extends string>({ label, value, onChange, options, styl
   readonly marker?: Readonly<Record<`data-${string}`, string>>;
 }) {
   const [open, setOpen] = useState(false);
+  const { heard, closing } = useLettingGo();
   // The list's own empty value means nothing chosen; ours is a choice like the others.
   const out = (one: string) => (one === NONE ? '' : one) as T;
   const into = (one: string) => (one === '' ? NONE : one);
@@ -25,7 +27,7 @@ export function Select<T extends string>({ label, value, onChange, options, styl
       </Radix.Trigger>
       {/* A closed list of a thousand layers costs nothing: it is made when it is opened. */}
       {open && <Radix.Portal>
-        <Radix.Content position="popper" sideOffset={3} collisionPadding={8} onKeyDown={(event) => event.key !== 'Escape' && event.stopPropagation()} className="z-50 max-h-[var(--radix-select-content-available-height)] min-w-[var(--radix-select-trigger-width)] overflow-hidden rounded-lg bg-raised shadow-2xl ring-1 ring-line">
+        <Radix.Content position="popper" sideOffset={3} collisionPadding={8} onCloseAutoFocus={closing} {...heard} onKeyDown={(event) => event.key !== 'Escape' && event.stopPropagation()} className="z-50 max-h-[var(--radix-select-content-available-height)] min-w-[var(--radix-select-trigger-width)] overflow-hidden rounded-lg bg-raised shadow-2xl ring-1 ring-line">
           <Radix.Viewport className="p-1">
             {options.map(([one, words]) => (
               <Radix.Item key={one} value={into(one)} className="flex cursor-pointer items-center justify-between gap-4 rounded-md px-2 py-1 outline-none data-[highlighted]:bg-lifted" style={styleOf?.(one)}>

@@ -112,7 +112,7 @@ export function Picture() {
     <div
       ref={room} role="application" aria-label="Picture" tabIndex={0} style={{ cursor }}
       title={hovered ? gripWords(hovered) : undefined}
-      className="relative min-h-0 grow touch-none overflow-hidden bg-deep outline-none focus-visible:ring-1 focus-visible:ring-leaf focus-visible:ring-inset"
+      className="relative min-h-0 grow touch-none overflow-hidden bg-deep focus-visible:-outline-offset-2!"
       onPointerDown={(event) => pressPicture(context, event, grips)}
       onPointerMove={hover}
       onKeyDown={(event) => nudgeOf(context, event)}
