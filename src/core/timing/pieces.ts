@@ -1,12 +1,9 @@
-import { DUST, type Frames } from '../time';
+import { dust, DUST, type Frames } from '../time';
+import { held, whenSegmentGives, type Segment } from './segment';
 import type { TimeMap } from './time-map';
-import { whenSegmentGives } from './segment';
 
-/** A stretch of a map inside a window: how it runs and the limits it runs between. */
-export type Piece = {
-  readonly from: Frames;
-  readonly to: Frames;
-  readonly kind: 'linear' | 'curved' | 'held';
+/** A stretch `[from, to)` of a map inside a window: how it runs and the limits it runs between. */
+export type Piece = Segment & {
   /** Outgoing time just after `from` and just before `to`. */
   readonly start: Frames;
   readonly end: Frames;
@@ -14,26 +11,59 @@ export type Piece = {
   readonly jump: boolean;
 };
 
-/** Where a source time is shown: a moment (`from` = `to`), or a half-open span of held time. */
+/**
+ * Where a source time is shown: a moment (`from` = `to`), or a half-open span of held time. Frames that show it are the
+ * whole ones in it; where a held time ends on a whole frame that still shows it (time that ran backwards into an edge,
+ * the frame after a pause), `to` lies a dust's width beyond that frame.
+ */
 export type Showing = { readonly from: Frames; readonly to: Frames };
 
 /** How many pieces one question may walk through before the answer is called capped. */
 export const CAP = 100_000;
 
-/** The pieces of a map over the window `[from, to)`, in order, made as they are asked for. Ends silently at the cap. */
+/** Nearer to each other than this, two outgoing times are the same one with the dust of many steps on it. */
+const SAME = 1e-4;
+
+/**
+ * The pieces of a map over the window `[from, to)`, in order, made as they are asked for. Each agrees with `at` at every
+ * whole frame in it: a whole frame that only the segment before it shows (time runs backwards into an edge) still
+ * belongs to that one, and one that neither shows (a turning point) is a piece of its own, a dust's width long. Tells
+ * whether it stopped at the cap.
+ */
 export function* pieces(map: TimeMap, from: Frames, to: Frames): Generator<Piece, { readonly capped: boolean }> {
-  let x = from;
-  let before: Frames | null = null;
-  for (let count = 0; x < to; count++) {
+  let count = 0;
+  let ended: Frames | null = null;
+  const cut = (segment: Segment, a: Frames, b: Frames): Piece => {
+    const [start, end] = [segment.at(a), segment.at(b)];
+    const piece = { ...segment, from: a, to: b, start, end, jump: ended !== null && Math.abs(start - ended) > DUST };
+    ended = end;
+    count++;
+    return piece;
+  };
+  let before: Segment | null = null;
+  let begin = from;
+  for (const segment of map.walk(from, to)) {
     if (count >= CAP) return { capped: true };
-    const segment = map.segment(x, 'right');
-    // A segment shorter than the numbers can tell apart must not stop the walk.
-    const end = Math.min(to, segment.to > x ? segment.to : x + 1e-9);
-    const [start, last] = [segment.at(x), segment.at(end)];
-    yield { from: x, to: end, kind: segment.kind, start, end: last, jump: before !== null && Math.abs(start - before) > DUST };
-    before = last;
-    x = end;
+    const edge = segment.from;
+    let [end, next] = [edge, edge];
+    if (edge === Math.round(edge)) {
+      const shown = map.at(edge);
+      if (Math.abs(segment.at(edge) - shown) > SAME) {
+        next = Math.min(segment.to, edge + DUST);
+        if (before && Math.abs(before.at(edge) - shown) <= SAME) end = next;
+        else {
+          if (before) yield cut(before, begin, edge);
+          before = held(edge, next, shown);
+          begin = edge;
+          end = next;
+        }
+      }
+    }
+    if (before && end > begin) yield cut(before, begin, end);
+    before = segment;
+    begin = next;
   }
+  if (before && to > begin) yield cut(before, begin, to);
   return { capped: false };
 }
 
@@ -49,16 +79,17 @@ export function preimages(map: TimeMap, s: Frames, from: Frames, to: Frames): { 
       continue;
     }
     const [low, high] = piece.start < piece.end ? [piece.start, piece.end] : [piece.end, piece.start];
-    if (s < low - DUST || s > high + DUST) continue;
-    const segment = map.segment(piece.from, 'right');
-    const x = Math.min(piece.to, Math.max(piece.from, whenSegmentGives(segment, s)));
+    // The dust of the steps before may have been stretched by those after them.
+    if (s < low - SAME || s > high + SAME) continue;
+    const x = Math.max(piece.from, dust(whenSegmentGives(piece, s)));
     // The limit at an edge is not always shown there: only what the map itself answers counts.
-    if (x < to && Math.abs(map.at(x) - s) <= 2 * DUST) add(x, x);
+    if (x < piece.to && Math.abs(map.at(x) - s) <= DUST * (2 + 2 * Math.abs(piece.rate(x)))) add(x, x);
   }
 
   function add(start: Frames, end: Frames): void {
     const last = found[found.length - 1];
-    if (last && start <= last.to + 1e-9) last.to = Math.max(last.to, end);
-    else found.push({ from: start, to: end });
+    if (!last || start > last.to + 1e-9) found.push({ from: start, to: end });
+    // A moment right after a span is shown too.
+    else last.to = Math.max(last.to, end > start || last.from === start ? end : start + DUST);
   }
 }

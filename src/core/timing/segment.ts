@@ -15,6 +15,9 @@ export type Segment = {
   readonly rate: (x: Frames) => number;
 };
 
+/** So near to an edge a time is the edge: dividing leaves more than nothing, and no edges lie closer together. */
+export const NEAR = 1e-9;
+
 /** A straight segment through (x0, y0). A slope of 0 is `held`. */
 export function straight(from: Frames, to: Frames, x0: Frames, y0: Frames, slope: number): Segment {
   if (slope === 0) return held(from, to, y0);
@@ -23,6 +26,16 @@ export function straight(from: Frames, to: Frames, x0: Frames, y0: Frames, slope
 
 export function held(from: Frames, to: Frames, y: Frames): Segment {
   return { from, to, kind: 'held', at: () => y, rate: () => 0 };
+}
+
+/** Whether a question at `x` means what lies before an edge. */
+export function isBefore(x: Frames, edge: Frames, side: Side): boolean {
+  return side === 'left' ? x <= edge + NEAR : x < edge - NEAR;
+}
+
+/** Which of the equal parts that begin at 0 a question means, the first being 0; a hair before an edge is on it. */
+export function partBeside(since: Frames, length: Frames, side: Side): number {
+  return side === 'right' ? Math.floor((since + NEAR) / length) : Math.ceil((since - NEAR) / length) - 1;
 }
 
 /**

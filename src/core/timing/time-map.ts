@@ -1,32 +1,66 @@
-import { dust, type Frames } from '../time';
-import { held, straight, whenSegmentGives, type Segment, type Side } from './segment';
+import { dust, DUST, type Frames } from '../time';
+import { held, NEAR, straight, whenSegmentGives, type Segment, type Side } from './segment';
 
 /**
  * A map from incoming to outgoing time, prepared once and sampled often. Everything that the engine must answer about a
- * timing (rate, pieces, preimages) is found from `segment`; `at` alone is what frames are made of, dust rule included.
+ * timing (rate, pieces, preimages) is found by walking its segments; `at` alone is what frames are made of, dust rule
+ * included.
  */
 export type TimeMap = {
   readonly at: (x: Frames) => Frames;
-  /** The segment that holds times just after (`right`) or just before (`left`) x. */
-  readonly segment: (x: Frames, side: Side) => Segment;
+  /**
+   * The segments met on the way from one finite time to another, in the order of the way, which goes backwards where
+   * `to` lies before `from`. Clipped to the way, which they cover without a hole; made as they are asked for. What is
+   * shown at the very edge of two of them is for `at` to say.
+   */
+  readonly walk: (from: Frames, to: Frames) => Iterable<Segment>;
 };
 
-export const identity: TimeMap = { at: (x) => x, segment: () => straight(-Infinity, Infinity, 0, 0, 1) };
+/** A map that finds its segment beside any time; of two neighbours each must begin where the other ends, to the bit. */
+export function mapOf(at: TimeMap['at'], segment: (x: Frames, side: Side) => Segment): TimeMap {
+  return { at, walk: (from, to) => (from <= to ? ahead(segment, from, to) : back(segment, from, to)) };
+}
+
+function* ahead(segment: (x: Frames, side: Side) => Segment, from: Frames, to: Frames): Generator<Segment> {
+  for (let x = from; x < to; ) {
+    const found = segment(x, 'right');
+    const end = Math.min(to, onward(x, found.to, 1));
+    yield clipped(found, x, end);
+    x = end;
+  }
+}
+
+function* back(segment: (x: Frames, side: Side) => Segment, from: Frames, to: Frames): Generator<Segment> {
+  for (let x = from; x > to; ) {
+    const found = segment(x, 'left');
+    const end = Math.max(to, onward(x, found.from, -1));
+    yield clipped(found, end, x);
+    x = end;
+  }
+}
+
+/** The next edge; far out, where numbers are coarser than what they should tell apart, at least another number. */
+function onward(x: Frames, edge: Frames, way: 1 | -1): Frames {
+  return (edge - x) * way > 0 ? edge : x + way * NEAR * (1 + Math.abs(x));
+}
+
+function clipped(segment: Segment, from: Frames, to: Frames): Segment {
+  return { ...segment, from, to };
+}
+
+export const identity: TimeMap = mapOf((x) => x, () => straight(-Infinity, Infinity, 0, 0, 1));
 
 /** A straight map: y = (x − from) · num / den, worked out with one division. */
 export function straightMap(from: Frames, num: number, den: number): TimeMap {
   const segment = straight(-Infinity, Infinity, from, 0, num / den);
-  return { at: (x) => dust(((x - from) * num) / den), segment: () => segment };
+  return mapOf((x) => dust(((x - from) * num) / den), () => segment);
 }
 
 /** `first`, then `second` on what it returned. */
 export function compose(first: TimeMap, second: TimeMap): TimeMap {
   if (first === identity) return second;
   if (second === identity) return first;
-  return {
-    at: (x) => second.at(first.at(x)),
-    segment: (x, side) => composeSegments(first.segment(x, side), second, x, side),
-  };
+  return { at: (x) => second.at(first.at(x)), walk: (from, to) => walkThrough(first, second, from, to) };
 }
 
 /** All maps one after another: the first sees the incoming time. */
@@ -40,29 +74,57 @@ export function composeAll(maps: readonly TimeMap[]): TimeMap {
 
 /** How many outgoing frames pass in one incoming frame at x (what comes next counts at an edge). */
 export function rateAt(map: TimeMap, x: Frames): number {
-  return map.segment(x, 'right').rate(x);
+  for (const segment of map.walk(x, x + 1)) return segment.rate(x);
+  return 0;
 }
 
-function composeSegments(inner: Segment, outer: TimeMap, x: Frames, side: Side): Segment {
-  if (inner.kind === 'held') return held(inner.from, inner.to, outer.at(dust(inner.at(x))));
-  const rising = inner.rate(x) > 0 || (inner.kind === 'curved' && inner.at(inner.to) > inner.at(inner.from));
-  const y = dust(inner.at(x));
-  // Running backwards, what comes next in x comes before in y.
-  const next = outer.segment(y, rising ? side : side === 'right' ? 'left' : 'right');
-  const [early, late] = rising ? [next.from, next.to] : [next.to, next.from];
-  const from = Number.isFinite(early) ? Math.max(inner.from, edge(inner, early)) : inner.from;
-  const to = Number.isFinite(late) ? Math.min(inner.to, edge(inner, late)) : inner.to;
-  if (next.kind === 'held') return held(from, to, next.at(y));
+/** Walks the first map; each of its segments is a way through the second, ahead or back. */
+function* walkThrough(first: TimeMap, second: TimeMap, from: Frames, to: Frames): Generator<Segment> {
+  for (const outer of first.walk(from, to)) {
+    if (outer.kind === 'held') {
+      yield held(outer.from, outer.to, second.at(dust(outer.at(outer.from))));
+      continue;
+    }
+    const [begin, end] = from <= to ? [outer.from, outer.to] : [outer.to, outer.from];
+    const [y0, y1] = [dust(outer.at(begin)), dust(outer.at(end))];
+    let x = begin;
+    let last: Segment | null = null;
+    for (const inner of second.walk(y0, y1)) {
+      const edge = y0 <= y1 ? inner.to : inner.from;
+      const next = edge === y1 ? end : between(meets(outer, edge), x, end);
+      // What division leaves between two edges that are one is no segment.
+      if (Math.abs(next - x) <= NEAR) continue;
+      if (last) yield last;
+      last = joined(outer, inner, x, next);
+      x = next;
+    }
+    // A way too short for the second map to have any is its one moment.
+    if (!last) yield held(outer.from, outer.to, second.at(y0));
+    else yield begin <= end ? { ...last, to: end } : { ...last, from: end };
+  }
+}
+
+/**
+ * When a segment arrives at an edge of the next map. Times a dust's width below a whole frame are that frame, whichever
+ * way they run; that shows only where time runs so slowly that a dust lasts for a while.
+ */
+function meets(segment: Segment, edge: Frames): Frames {
+  const x = whenSegmentGives(segment, edge);
+  const slow = Math.abs(segment.rate(x)) < 0.01 && edge === Math.round(edge);
+  return slow ? whenSegmentGives(segment, edge - DUST) : dust(x);
+}
+
+function between(x: Frames, a: Frames, b: Frames): Frames {
+  return a <= b ? Math.min(b, Math.max(a, x)) : Math.max(b, Math.min(a, x));
+}
+
+function joined(outer: Segment, inner: Segment, a: Frames, b: Frames): Segment {
+  const [from, to] = a <= b ? [a, b] : [b, a];
+  if (inner.kind === 'held') return held(from, to, inner.at(inner.from));
   return {
-    from,
-    to,
-    kind: inner.kind === 'linear' && next.kind === 'linear' ? 'linear' : 'curved',
-    at: (t) => next.at(inner.at(t)),
-    rate: (t) => next.rate(inner.at(t)) * inner.rate(t),
+    from, to,
+    kind: outer.kind === 'linear' && inner.kind === 'linear' ? 'linear' : 'curved',
+    at: (x) => inner.at(outer.at(x)),
+    rate: (x) => inner.rate(outer.at(x)) * outer.rate(x),
   };
-}
-
-/** Where the inner segment meets an edge of the outer one; a bent one that never does answers its own end. */
-function edge(inner: Segment, y: Frames): Frames {
-  return dust(whenSegmentGives(inner, y));
 }

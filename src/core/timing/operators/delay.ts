@@ -2,6 +2,7 @@ import { dust } from '../../time';
 import { numberField } from '../number-field';
 import { defineOperator } from '../operator';
 import { straight } from '../segment';
+import { mapOf } from '../time-map';
 
 export const delay = defineOperator({
   op: 'delay',
@@ -13,7 +14,7 @@ export const delay = defineOperator({
   prepare: ({ by }) => {
     const late = Number(by);
     const segment = straight(-Infinity, Infinity, late, 0, 1);
-    return { at: (x) => dust(x - late), segment: () => segment };
+    return mapOf((x) => dust(x - late), () => segment);
   },
   examples: [
     { given: { by: 8 }, x: 8, becomes: 0 },

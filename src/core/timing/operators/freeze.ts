@@ -2,6 +2,7 @@ import { dust } from '../../time';
 import { numberField } from '../number-field';
 import { defineOperator, holdInside } from '../operator';
 import { held } from '../segment';
+import { mapOf } from '../time-map';
 
 export const freeze = defineOperator({
   op: 'freeze',
@@ -12,7 +13,8 @@ export const freeze = defineOperator({
   tell: ({ at }) => `on frame ${at}`,
   prepare: (params, { D }) => {
     const still = dust(holdInside(Number(params.at), D));
-    return { at: () => still, segment: () => held(-Infinity, Infinity, still) };
+    const segment = held(-Infinity, Infinity, still);
+    return mapOf(() => still, () => segment);
   },
   examples: [
     { given: { at: 12 }, x: 99, becomes: 12 },

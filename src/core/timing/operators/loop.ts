@@ -2,8 +2,8 @@ import * as z from 'zod';
 import { dust } from '../../time';
 import { numberField, numberOrNull } from '../number-field';
 import { defineOperator } from '../operator';
-import { held, straight, type Side } from '../segment';
-import type { TimeMap } from '../time-map';
+import { held, isBefore, NEAR, partBeside, straight, type Segment } from '../segment';
+import { mapOf, type TimeMap } from '../time-map';
 
 export const loop = defineOperator({
   op: 'loop',
@@ -28,10 +28,8 @@ export const loop = defineOperator({
   prepare: (params, { D }) => {
     const from = Number(params.from);
     const to = Math.max(from, Number(params.to ?? D ?? from));
-    const count = params.count === null ? Infinity : Math.max(1, Number(params.count));
-    if (params.mode === 'repeat') return repeating(from, to, count);
-    const leg = params.ends === 'once' ? to - from - 1 : to - from;
-    return swinging(from, to, leg, count);
+    const count = params.count === null ? Infinity : Math.max(1, Math.ceil(Number(params.count)));
+    return params.mode === 'repeat' ? repeating(from, to, count) : swinging(from, to, count, params.ends === 'twice');
   },
   examples: [
     { given: {}, D: 20, x: 19, becomes: 19 },
@@ -43,72 +41,71 @@ export const loop = defineOperator({
     { given: { mode: 'swing', ends: 'twice' }, D: 5, x: 5, becomes: 4 },
     { given: { mode: 'swing', count: 2 }, D: 5, x: 12, becomes: 0 },
     { given: { mode: 'swing' }, D: 1, x: 7, becomes: 0 },
+    { given: { mode: 'swing', ends: 'twice', from: 5, to: 6 }, D: 20, x: 5.25, becomes: 5.25 },
+    { given: { mode: 'swing', ends: 'twice', from: 5, to: 6 }, D: 20, x: 6.25, becomes: 5 },
+    { given: { mode: 'swing', ends: 'twice', from: 5, to: 5.5, count: 1 }, D: 20, x: 9, becomes: 5 },
+    { given: { to: 1_000_000 }, D: 1_000_000, x: 999_999.9995, becomes: 999_999.9995 },
   ],
 });
 
 /** Which play a time since the loop's start falls in. A time a hair before the next play is already in it. */
 function playOf(since: number, length: number): number {
-  const q = since / length;
-  const n = Math.floor(q);
-  return q - n > 1 - 1e-9 ? n + 1 : n;
+  const n = Math.floor(since / length);
+  return (n + 1) * length - since < NEAR ? n + 1 : n;
 }
 
 function repeating(from: number, to: number, count: number): TimeMap {
   const length = to - from;
   if (!(length > 0)) return stuck(from);
-  return {
-    at: (x) => {
+  return mapOf(
+    (x) => {
       if (x < from) return dust(x);
       const n = playOf(x - from, length);
       return n >= count ? dust(to - 1) : dust(from + Math.max(0, x - from - n * length));
     },
-    segment: (x, side) => {
-      if (isLeadIn(x, from, side)) return straight(-Infinity, from, from, from, 1);
-      const n = playBeside(x - from, length, side);
-      if (n >= count) return held(from + count * length, Infinity, to - 1);
+    (x, side) => {
+      if (isBefore(x, from, side)) return leadIn(from);
+      const n = partBeside(x - from, length, side);
       const start = from + n * length;
-      return straight(start, start + length, start, from, 1);
+      return n >= count ? held(from + count * length, Infinity, to - 1) : straight(start, from + (n + 1) * length, start, from, 1);
     },
-  };
+  );
 }
 
-function swinging(from: number, to: number, leg: number, count: number): TimeMap {
-  const legIsNone = !(leg > 0) || to - from <= 1;
-  if (legIsNone) return stuck(from);
-  return {
-    at: (x) => {
+/** Legs there and back. `twice` doubles the end frames, so a leg back comes to rest a frame before its end. */
+function swinging(from: number, to: number, count: number, twice: boolean): TimeMap {
+  const leg = twice ? to - from : to - from - 1;
+  if (!(leg > 0)) return stuck(from);
+  // A part shorter than a frame has no last frame before its first.
+  const last = Math.max(from, to - 1);
+  const rested = count % 2 === 1 ? last : from;
+  return mapOf(
+    (x) => {
       if (x < from) return dust(x);
       const n = playOf(x - from, leg);
-      if (n >= count) return dust(count % 2 === 1 ? to - 1 : from);
+      if (n >= count) return dust(rested);
       const u = Math.max(0, x - from - n * leg);
-      return dust(n % 2 === 0 ? from + u : Math.max(from, to - 1 - u));
+      return dust(n % 2 === 0 ? from + u : Math.max(from, last - u));
     },
-    segment: (x, side) => {
-      if (isLeadIn(x, from, side)) return straight(-Infinity, from, from, from, 1);
-      const n = playBeside(x - from, leg, side);
-      if (n >= count) return held(from + count * leg, Infinity, count % 2 === 1 ? to - 1 : from);
+    (x, side) => {
+      if (isBefore(x, from, side)) return leadIn(from);
+      const n = partBeside(x - from, leg, side);
+      if (n >= count) return held(from + count * leg, Infinity, rested);
       const [start, end] = [from + n * leg, from + (n + 1) * leg];
       if (n % 2 === 0) return straight(start, end, start, from, 1);
-      // With doubled end frames the leg back comes to rest a frame before its end.
-      const rest = start + (to - 1 - from);
-      return x < rest || (x === rest && side === 'left') ? straight(start, Math.min(rest, end), start, to - 1, -1) : held(rest, end, from);
+      const rest = Math.min(end, start + (last - from));
+      // Without doubled ends the rest is the end itself, but for what adding leaves.
+      if (!twice) return straight(start, end, start, last, -1);
+      return last > from && isBefore(x, rest, side) ? straight(start, rest, start, last, -1) : held(last > from ? rest : start, end, from);
     },
-  };
+  );
 }
 
-function isLeadIn(x: number, from: number, side: Side): boolean {
-  return x < from || (x === from && side === 'left');
-}
-
-function playBeside(since: number, length: number, side: Side): number {
-  const n = playOf(since, length);
-  return side === 'left' && Math.abs(since - n * length) < 1e-9 * length ? Math.max(0, n - 1) : n;
+function leadIn(from: number): Segment {
+  return straight(-Infinity, from, from, from, 1);
 }
 
 /** A part too short to run: a lead-in, then its one frame. */
 function stuck(from: number): TimeMap {
-  return {
-    at: (x) => dust(Math.min(x, from)),
-    segment: (x, side) => (isLeadIn(x, from, side) ? straight(-Infinity, from, from, from, 1) : held(from, Infinity, from)),
-  };
+  return mapOf((x) => dust(Math.min(x, from)), (x, side) => (isBefore(x, from, side) ? leadIn(from) : held(from, Infinity, from)));
 }

@@ -1,7 +1,8 @@
 import { dust } from '../../time';
 import { numberField } from '../number-field';
 import { defineOperator, holdInside } from '../operator';
-import { held, straight } from '../segment';
+import { held, isBefore, straight } from '../segment';
+import { mapOf } from '../time-map';
 
 export const pause = defineOperator({
   op: 'pause',
@@ -14,13 +15,13 @@ export const pause = defineOperator({
     const [at, length] = [Number(params.at), Math.max(0, Number(params.for))];
     const still = holdInside(at, D);
     const end = at + length;
-    return {
-      at: (x) => dust(x < at ? x : x < end ? still : x - length),
-      segment: (x, side) =>
-        x < at || (x === at && side === 'left') ? straight(-Infinity, at, 0, 0, 1)
-        : x < end || (x === end && side === 'left' && length > 0) ? held(at, end, still)
+    return mapOf(
+      (x) => dust(x < at ? x : x < end ? still : x - length),
+      (x, side) =>
+        isBefore(x, at, side) ? straight(-Infinity, at, 0, 0, 1)
+        : isBefore(x, end, side) ? held(at, end, still)
         : straight(end, Infinity, end, at, 1),
-    };
+    );
   },
   examples: [
     { given: { at: 10, for: 6 }, x: 9, becomes: 9 },

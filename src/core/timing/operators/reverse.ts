@@ -1,7 +1,8 @@
 import { dust } from '../../time';
 import { numberField, numberOrNull } from '../number-field';
 import { defineOperator } from '../operator';
-import { held, straight } from '../segment';
+import { held, isBefore, straight } from '../segment';
+import { mapOf } from '../time-map';
 
 export const reverse = defineOperator({
   op: 'reverse',
@@ -14,13 +15,14 @@ export const reverse = defineOperator({
     const from = Number(params.from);
     // A part shorter than a frame has one frame to show.
     const last = Math.max(from, Number(params.to ?? D ?? from + 1) - 1);
-    return {
-      at: (x) => dust(Math.max(from, Math.min(last, from + last - x))),
-      segment: (x, side) =>
-        x < from || (side === 'left' && x === from) || last === from ? held(-Infinity, last === from ? Infinity : from, last)
-        : x < last || (side === 'left' && x === last) ? straight(from, last, from, last, -1)
+    return mapOf(
+      (x) => dust(Math.max(from, Math.min(last, from + last - x))),
+      (x, side) =>
+        last === from ? held(-Infinity, Infinity, from)
+        : isBefore(x, from, side) ? held(-Infinity, from, last)
+        : isBefore(x, last, side) ? straight(from, last, from, last, -1)
         : held(last, Infinity, from),
-    };
+    );
   },
   examples: [
     { given: {}, D: 20, x: 0, becomes: 19 },

@@ -2,6 +2,7 @@ import { dust } from '../../time';
 import { numberField } from '../number-field';
 import { defineOperator } from '../operator';
 import { straight } from '../segment';
+import { mapOf } from '../time-map';
 
 export const speed = defineOperator({
   op: 'speed',
@@ -13,7 +14,7 @@ export const speed = defineOperator({
   prepare: (params) => {
     const [rate, at] = [Number(params.rate), Number(params.at)];
     const segment = straight(-Infinity, Infinity, at, at, rate);
-    return { at: (x) => dust(at + (x - at) * rate), segment: () => segment };
+    return mapOf((x) => dust(at + (x - at) * rate), () => segment);
   },
   examples: [
     { given: { rate: 0.5, at: 10 }, x: 0, becomes: 5 },

@@ -2,7 +2,8 @@ import * as z from 'zod';
 import { dust } from '../../time';
 import { numberField } from '../number-field';
 import { defineOperator } from '../operator';
-import { held } from '../segment';
+import { held, partBeside } from '../segment';
+import { mapOf } from '../time-map';
 
 export const step = defineOperator({
   op: 'step',
@@ -19,15 +20,14 @@ export const step = defineOperator({
     const [every, phase] = [Number(params.every), Number(params.phase)];
     const lean = params.round === 'near' ? 0.5 : 1e-9;
     const tread = (x: number) => Math.floor((x - phase) / every + lean);
-    return {
-      at: (x) => dust(phase + every * tread(x)),
-      segment: (x, side) => {
-        const edge = (n: number) => phase + every * (params.round === 'near' ? n - 0.5 : n);
-        const n = tread(x);
-        const k = side === 'left' && Math.abs(x - edge(n)) < 1e-9 * every ? n - 1 : n;
-        return held(edge(k), edge(k + 1), phase + every * k);
+    const edge = (n: number) => phase + every * (params.round === 'near' ? n - 0.5 : n);
+    return mapOf(
+      (x) => dust(phase + every * tread(x)),
+      (x, side) => {
+        const n = partBeside(x - edge(0), every, side);
+        return held(edge(n), edge(n + 1), phase + every * n);
       },
-    };
+    );
   },
   examples: [
     { given: { every: 3, phase: 1 }, x: 3, becomes: 1 },
