@@ -1,4 +1,4 @@
-import type { ProjectFileInput } from '../src/core/model';
+import { VERSION, type ProjectFileInput } from '../src/core/model';
 import { seeded } from './seeded';
 
 /** A project of 1,000 layers with 40 keys each, made up by a fixed seed. */
@@ -6,7 +6,7 @@ export function largeProject(layers = 1000, keys = 40): ProjectFileInput {
   const random = seeded(7);
   const spread = (most: number) => Math.round(random() * most);
   return {
-    format: 'oak-tumble/project', version: 1, name: 'A thousand leaves',
+    format: 'oak-tumble/project', version: VERSION, name: 'A thousand leaves',
     compositions: [{
       id: 'main', name: 'Leaves', width: 1280, height: 720, duration: 1200, background: '#14170f',
       layers: Array.from({ length: layers }, (_, i) => ({

@@ -1,11 +1,11 @@
-import { readProjectFile, sayIssue, type Project, type ProjectFileInput } from '../../src/core/model';
+import { readProjectFile, VERSION, sayIssue, type Project, type ProjectFileInput } from '../../src/core/model';
 
 type CompositionInput = NonNullable<ProjectFileInput['compositions']>[number];
 export type LayerInput = NonNullable<CompositionInput['layers']>[number];
 
 /** A project from compositions in file form; throws with the words of a refusal. */
 export function projectOf(compositions: readonly CompositionInput[], more: Partial<ProjectFileInput> = {}): Project {
-  const read = readProjectFile({ format: 'oak-tumble/project', version: 1, name: 'Try', compositions, ...more });
+  const read = readProjectFile({ format: 'oak-tumble/project', version: VERSION, name: 'Try', compositions, ...more });
   if (!read.ok) throw new Error(read.issues.map(sayIssue).join('\n'));
   return read.value;
 }

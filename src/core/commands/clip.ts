@@ -1,15 +1,15 @@
 import { keyTimeAt } from '../evaluate';
-import { findChannel, fromMemory, inOrder, member, newComposition, type Asset, type Composition, type Layer, type Project } from '../model';
+import { findChannel, fromMemory, inOrder, member, newComposition, newProject, type Asset, type Composition, type Layer, type Project } from '../model';
 import { framesPerSecond, hull, type Frames, type Rate } from '../time';
 import { count, type Draft } from './change';
 import { compositionPath, layerPath, channelPath } from './paths';
 import { patchOf, sameValue, type Patch } from './patch';
-import { rescaled, rescaleLayer } from './rescale';
+import { rescaleChannel, rescaleLayer } from './rescale';
 import { keysOf, reach, reachLayer, restingChannel, type ChannelRef, type KeyRef } from './target';
 import { keyAt } from './set-values';
 
 /** The composition in a clip that holds the layers themselves. */
-export const CLIP = 'clip';
+const CLIP = 'clip';
 
 /** Layers as a small project of their own: with the compositions that their nests show, however deep, and their media. */
 export function copyLayers(project: Project, compositionId: string, ids: readonly string[]): Project | null {
@@ -31,11 +31,14 @@ export function copyLayers(project: Project, compositionId: string, ids: readonl
   };
   gather(layers);
   const { width, height, rate, duration } = host;
-  const clip: Composition = { ...newComposition(CLIP, host.name, { width, height, rate, duration }), layers: { order: layers.map((layer) => layer.id), by: Object.fromEntries(layers.map((layer) => [layer.id, layer])) } };
+  // The clip's own composition must not take the place of one that comes along.
+  let main = CLIP;
+  while (compositions.has(main)) main = `${main}-`;
+  const clip: Composition = { ...newComposition(main, host.name, { width, height, rate, duration }), layers: { order: layers.map((layer) => layer.id), by: Object.fromEntries(layers.map((layer) => [layer.id, layer])) } };
   return {
-    format: project.format, version: project.version, name: 'Clip', main: CLIP,
+    ...newProject('Clip', clip),
     assets: { order: [...assets.keys()], by: Object.fromEntries(assets) },
-    compositions: { order: [CLIP, ...compositions.keys()], by: { [CLIP]: clip, ...Object.fromEntries(compositions) } },
+    compositions: { order: [main, ...compositions.keys()], by: { [main]: clip, ...Object.fromEntries(compositions) } },
   };
 }
 
@@ -153,11 +156,11 @@ export function pasteKeys(project: Project, compositionId: string, layers: reado
       const { layer, found } = target;
       const path = channelPath(compositionId, id, found);
       const start = keyTimeAt(project, host, layer, frame);
-      const handle = (value: unknown) => (Array.isArray(value) ? [rescaled(value[0] as number, factor), value[1]] : value);
-      const added = track.keys.map((key) => {
-        const next: Record<string, unknown> & { id: string; at: number; value: unknown } = { joined: false, ...key, id: newId(), at: rescaled(key.at, factor) + start };
-        if (track.type === 'N') for (const side of ['left', 'right']) if (side in next) next[side] = handle(next[side]);
-        return next;
+      const byId = Object.fromEntries(track.keys.map((key, k) => [k, { joined: false, ...key, id: String(k) }]));
+      const landed = rescaleChannel({ ...restingChannel(found), keys: byId }, factor, found.spec.unit === 'frames');
+      const added = track.keys.map((_, k) => {
+        const key = landed.keys[k]!;
+        return { ...key, id: newId(), at: key.at + start };
       });
       made.push(...added.map((key): KeyRef => ({ layer: id, channel: found.name, key: key.id })));
       if (!found.channel) patches.push(patchOf(path, undefined, { ...restingChannel(found), keys: Object.fromEntries(added.map((key) => [key.id, key])) }));

@@ -1,9 +1,9 @@
-import { hasContentTime, inOrder, member, type Asset, type Composition, type Layer, type Project } from '../model';
+import { inOrder, member, settleRigid, type Asset, type Channel, type Composition, type Layer, type Project } from '../model';
 import { DUST, framesPerSecond, sameRate, type Rate, type Span } from '../time';
 import { count, type Draft } from './change';
 import { compositionPath, layerPath } from './paths';
 import { patchOf, sameValue, type Patch } from './patch';
-import { rescaled, rescaleLayer, rescaleMarkers, rescaleOperator } from './rescale';
+import { countsInHostFrames, rescaleChannel, rescaled, rescaleLayer, rescaleMarkers, rescaleOperator, rescaleTime } from './rescale';
 import type { Refused } from './timing';
 
 /** Sets or takes away the tempo of a composition. */
@@ -44,6 +44,7 @@ export function setDuration(project: Project, compositionId: string, duration: n
   const path = compositionPath(compositionId);
   const whole = composition.range[0] === 0 && composition.range[1] === before;
   const range: Span = whole ? [0, duration] : rangeInside(composition.range, duration);
+  const rigid = settleRigid(composition.rigid, duration);
   const longer = duration > before ? inOrder(composition.layers).filter((layer) => Math.abs((layer.spans.at(-1)?.[1] ?? 0) - before) <= DUST) : [];
   return {
     event: 'composition.length',
@@ -51,6 +52,8 @@ export function setDuration(project: Project, compositionId: string, duration: n
     patches: [
       patchOf([...path, 'duration'], before, duration),
       ...(sameValue(range, composition.range) ? [] : [patchOf([...path, 'range'], composition.range, range)]),
+      // Reading would clip them; done here, undo brings back what was beyond the end.
+      ...(sameValue(rigid, composition.rigid) ? [] : [patchOf([...path, 'rigid'], composition.rigid, rigid)]),
       ...longer.map((layer) => patchOf([...layerPath(compositionId, layer.id), 'spans'], layer.spans, [...layer.spans.slice(0, -1), [layer.spans.at(-1)![0], duration]])),
     ],
   };
@@ -68,9 +71,13 @@ export function setRate(project: Project, compositionId: string, rate: Rate): Dr
   const after: Partial<Record<keyof Composition, unknown>> = {
     rate, duration, range: whole ? [0, duration] : rangeInside([to(composition.range[0]), to(composition.range[1])], duration),
     markers: rescaleMarkers(composition.markers, factor),
-    rigid: composition.rigid.map(([from, until]) => [to(from), to(until)]),
+    rigid: composition.rigid.map(([from, until]) => [rescaleTime(from, factor), rescaleTime(until, factor)]),
     tempo: composition.tempo && { ...composition.tempo, offset: to(composition.tempo.offset), map: composition.tempo.map?.map(([frame, beat]) => [to(frame), beat]) ?? null },
     takes: { ...composition.takes, by: Object.fromEntries(Object.entries(composition.takes.by).map(([id, take]) => [id, { ...take, from: to(take.from), to: to(take.to) }])) },
+    settled: eachOf(composition.settled, (one) => ({ ...one, at: to(one.at) })),
+    contacts: eachOf(composition.contacts, (one) => ({ ...one, from: to(one.from), to: to(one.to) })),
+    staggers: eachOf(composition.staggers, (one) => ({ ...one, by: typeof one.by === 'number' ? to(one.by) : one.by, total: typeof one.total === 'number' ? to(one.total) : one.total })),
+    tries: eachOf(composition.tries, (one) => ({ ...one, layers: Object.fromEntries(Object.entries(one.layers).map(([id, kept]) => [id, rescaleTry(composition, id, kept, factor)])) })),
   };
   const patches: Patch[] = Object.entries(after).filter(([field, value]) => !sameValue(composition[field as keyof Composition], value)).map(([field, value]) => patchOf([...path, field], composition[field as keyof Composition], value));
   for (const layer of inOrder(composition.layers)) {
@@ -78,13 +85,33 @@ export function setRate(project: Project, compositionId: string, rate: Rate): Dr
     if (!sameValue(next, layer)) patches.push(patchOf(layerPath(compositionId, layer.id), layer, next));
   }
   for (const { host, layer } of usesOf(project, compositionId)) {
+    // What stands in the composition itself was rescaled above.
+    if (host.id === compositionId) continue;
+    const at = layerPath(host.id, layer.id);
     for (const node of inOrder(layer.timing)) {
-      if ((node.on ?? (hasContentTime(layer.kind) ? 'content' : 'keys')) === 'keys') continue;
+      if (countsInHostFrames(layer, node)) continue;
       const next = rescaleOperator(node, factor);
-      if (host.id !== compositionId && !sameValue(next, node)) patches.push(patchOf([...layerPath(host.id, layer.id), 'timing', 'by', node.id], node, next));
+      if (!sameValue(next, node)) patches.push(patchOf([...at, 'timing', 'by', node.id], node, next));
+    }
+    // Dials that the nest sets are keyed in the time of its source.
+    for (const [name, channel] of Object.entries(layer.kind === 'nest' ? layer.dials : {})) {
+      const next = rescaleChannel(channel as unknown as Channel, factor);
+      if (!sameValue(next, channel)) patches.push(patchOf([...at, 'dials', name], channel, next));
     }
   }
   return { event: 'composition.rate', label: `Run ${composition.name} at ${Math.round(framesPerSecond(rate) * 1000) / 1000} frames a second`, patches };
+}
+
+function eachOf<T>(list: { readonly order: readonly string[]; readonly by: Readonly<Record<string, T>> }, change: (one: T) => unknown) {
+  return { ...list, by: Object.fromEntries(Object.entries(list.by).map(([id, one]) => [id, change(one)])) };
+}
+
+/** A timing kept beside the one that plays, as the layer that it is for would have it at another rate. */
+function rescaleTry(composition: Composition, id: string, kept: object, factor: number): object {
+  const layer = member(composition.layers.by, id);
+  if (!layer) return kept;
+  const { start, spans, timing, markers } = rescaleLayer({ ...layer, ...kept } as Layer, factor);
+  return { ...kept, start, spans, timing, markers };
 }
 
 /** Where a composition or an asset is shown: every layer with its host. */

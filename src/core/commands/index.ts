@@ -1,5 +1,5 @@
 export { count, takeBack, type Change, type Draft } from './change';
-export { CLIP, clipText, copyKeys, copyLayers, duplicateLayers, pasteKeys, pasteLayers, type KeysClip, type Pasting } from './clip';
+export { clipText, copyKeys, copyLayers, duplicateLayers, pasteKeys, pasteLayers, type KeysClip, type Pasting } from './clip';
 export {
   addAssets, addComposition, deleteAsset, deleteComposition, duplicateComposition, holds, renameProject, setAsset, setComposition, setDuration, setMain, setRate, setTempo, usesOf, type CompositionFields,
 } from './compositions';

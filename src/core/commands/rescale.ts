@@ -1,7 +1,6 @@
-import { inTime, type Channel, type Layer, type Marker, type OperatorEntry } from '../model';
-import { operatorOf } from '../timing';
+import { channelsOfLayer, inTime, type Channel, type Layer, type Marker, type OperatorEntry, type TimeOrMoment } from '../model';
+import { operatorOf, type OperatorField } from '../timing';
 import type { Frames } from '../time';
-import { channelsWithKeys } from './target';
 import { applyPatches, patchOf, type Patch } from './patch';
 
 /** A time at another rate, free of the dust of dividing. */
@@ -9,49 +8,95 @@ export function rescaled(at: Frames, factor: number): Frames {
   return Math.round(at * factor * 1e6) / 1e6;
 }
 
+/** Times of one list at another rate. Two that rounding would make one stay two. */
+export function rescaledTimes(times: readonly Frames[], factor: number): readonly Frames[] {
+  const rounded = times.map((at) => rescaled(at, factor));
+  return new Set(rounded).size === new Set(times).size ? rounded : times.map((at) => at * factor);
+}
+
+/** A time, or a moment, whose marker keeps its own time. */
+export function rescaleTime(time: TimeOrMoment, factor: number): TimeOrMoment {
+  return typeof time === 'number' ? rescaled(time, factor) : { ...time, plus: rescaled(time.plus, factor), was: rescaled(time.was, factor) };
+}
+
 /** A layer whose host runs at another rate: everything it stores in host frames lasts as long in seconds as before. */
 export function rescaleLayer(layer: Layer, factor: number): Layer {
   if (factor === 1) return layer;
   const to = (at: Frames) => rescaled(at, factor);
-  const patches: Patch[] = [];
-  for (const { path, channel } of channelsWithKeys(layer)) patches.push(patchOf([...path, 'keys'], channel!.keys, rescaleKeys(channel!, factor)));
+  const patches: Patch[] = channelsOfLayer(layer).flatMap(({ path, channel, spec }) => {
+    if (!channel) return [];
+    const next = rescaleChannel(channel, factor, spec.unit === 'frames');
+    return next === channel ? [] : [patchOf(path, channel, next)];
+  });
   const keyed = applyPatches(layer as never, patches).project as unknown as Layer;
-  const timing = Object.fromEntries(Object.entries(layer.timing.by).map(([id, node]) => [id, node.on === 'keys' || (node.on === undefined && !('source' in layer)) ? rescaleOperator(node, factor) : node]));
+  const timing = Object.fromEntries(Object.entries(layer.timing.by).map(([id, node]) => [id, countsInHostFrames(layer, node) ? rescaleOperator(node, factor) : node]));
   return {
     ...keyed, start: to(layer.start), spans: layer.spans.map(([from, until]) => [to(from), to(until)] as const),
     markers: rescaleMarkers(layer.markers, factor), timing: { ...layer.timing, by: timing },
+    ...(keyed.kind === 'audio' ? { fadeIn: to(keyed.fadeIn), fadeOut: to(keyed.fadeOut) } : {}),
   } as Layer;
+}
+
+/**
+ * Whether an operator's numbers are frames of the composition that holds the layer. Those on content or both are frames
+ * of the source where there is one with a rate of its own; sound has none and counts as its host does.
+ */
+export function countsInHostFrames(layer: Layer, node: OperatorEntry): boolean {
+  if (layer.kind !== 'nest' && layer.kind !== 'footage') return true;
+  return node.on === 'keys';
 }
 
 export function rescaleMarkers(markers: Readonly<Record<string, Marker>>, factor: number): Record<string, Marker> {
   return Object.fromEntries(Object.entries(markers).map(([id, marker]) => [id, { ...marker, at: rescaled(marker.at, factor), length: rescaled(marker.length, factor) }]));
 }
 
-function rescaleKeys(channel: Channel, factor: number): Channel['keys'] {
-  const handle = (value: unknown) => (Array.isArray(value) ? { at: [rescaled(value[0] as number, factor), value[1]] } : { at: value });
-  return Object.fromEntries(inTime(channel.keys).map((key) => {
-    const next: Record<string, unknown> = { ...key, at: rescaled(key.at, factor) };
-    for (const side of ['right', 'left'] as const) if (key[side] !== undefined) next[side] = handle(key[side]).at;
-    return [key.id, next];
-  })) as Channel['keys'];
+/** A channel whose clock runs at another rate; `inFrames` when its values are frames too. The same channel where nothing changes. */
+export function rescaleChannel(channel: Channel, factor: number, inFrames = false): Channel {
+  const keys = inTime(channel.keys);
+  if (keys.length === 0 && !inFrames) return channel;
+  const worth = (value: unknown) => (inFrames && typeof value === 'number' ? rescaled(value, factor) : value);
+  const handle = (value: unknown) => (isHandle(value) ? [rescaled(value[0], factor), worth(value[1])] : value);
+  const times = rescaledTimes(keys.map((key) => key.at), factor);
+  const next = keys.map((key, i) => {
+    const one: Record<string, unknown> = { ...key, at: times[i]!, value: worth(key.value) };
+    if (key.arrives !== undefined) one['arrives'] = worth(key.arrives);
+    for (const side of ['right', 'left', 'kept'] as const) if (key[side] !== undefined) one[side] = handle(key[side]);
+    return [key.id, one];
+  });
+  return { ...channel, value: worth(channel.value), keys: Object.fromEntries(next) as Channel['keys'] };
+}
+
+/** Handles are pairs; what a hold keeps of an ease has four numbers, and no time among them. */
+function isHandle(value: unknown): value is readonly [number, number] {
+  return Array.isArray(value) && value.length === 2;
 }
 
 /** An operator whose numbers are frames of a rate that changes. Rates, counts and ways stay; formulas of dials are left as they are. */
 export function rescaleOperator(node: OperatorEntry, factor: number): OperatorEntry {
-  const to = (value: unknown): unknown => (typeof value === 'number' ? rescaled(value, factor) : Array.isArray(value) ? value.map(to) : value);
+  const to = (value: unknown): unknown => {
+    if (typeof value === 'number') return rescaled(value, factor);
+    if (Array.isArray(value)) return value.map(to);
+    if (value === null || typeof value !== 'object') return value;
+    if ('was' in value) return rescaleTime(value as TimeOrMoment, factor);
+    return Object.fromEntries(Object.entries(value).map(([field, one]) => [field, field === 'from' || field === 'to' || field === 'rest' ? to(one) : one]));
+  };
   switch (node.op) {
-    case 'remap': return {
-      ...node,
-      keys: Object.fromEntries(Object.entries(node.keys as unknown as Record<string, { at: number; to: number; left?: unknown; right?: unknown }>).map(([id, key]) => [id, { ...key, at: to(key.at), to: to(key.to), ...(key.left === undefined ? {} : { left: to(key.left) }), ...(key.right === undefined ? {} : { right: to(key.right) }) }])),
-    } as unknown as OperatorEntry;
+    case 'remap': {
+      const keys = Object.values(node.keys as unknown as Record<string, Readonly<Record<string, unknown>> & { id: string; at: number }>);
+      const times = rescaledTimes(keys.map((key) => key.at), factor);
+      const next = keys.map((key, i) => [key.id, {
+        ...key, at: times[i]!, ...Object.fromEntries((['to', 'arrives', 'left', 'right'] as const).filter((field) => key[field] !== undefined).map((field) => [field, to(key[field])])),
+      }]);
+      return { ...node, keys: Object.fromEntries(next) } as unknown as OperatorEntry;
+    }
     case 'ramp': return { ...node, cuts: to(node.cuts), blend: to(node.blend) } as OperatorEntry;
     case 'elastic': return { ...node, length: to(node.length) } as OperatorEntry;
     case 'cue': return { ...node, moves: to(node.moves) } as OperatorEntry;
     case 'pins': return { ...node, pins: to(node.pins) } as OperatorEntry;
     case 'formula': return node;
     default: {
-      const fields = operatorOf(node.op)?.fields as Readonly<Record<string, { readonly unit: string }>> | undefined;
-      const changed = Object.entries(fields ?? {}).filter(([, field]) => field.unit === 'frames').map(([name]) => [name, to((node as Record<string, unknown>)[name])]);
+      const fields = operatorOf(node.op)?.fields as Readonly<Record<string, OperatorField>> | undefined;
+      const changed = Object.entries(fields ?? {}).filter(([, { unit }]) => unit === 'frames' || unit === 'cuts').map(([name]) => [name, to((node as Record<string, unknown>)[name])]);
       return { ...node, ...Object.fromEntries(changed) } as OperatorEntry;
     }
   }

@@ -4,7 +4,8 @@ import { hull, type Frames } from '../time';
 import type { Draft } from './change';
 import { forLayers } from './layers';
 import { layerPath } from './paths';
-import { patchOf, type Patch } from './patch';
+import { patchOf, sameValue, type Patch } from './patch';
+import { rescaleChannel, rescaled } from './rescale';
 import { channelsWithKeys } from './target';
 
 /** Stretches never make a bar shorter than this. */
@@ -34,7 +35,7 @@ export function stretchFactor(layer: Layer, end: 'start' | 'end', by: Frames): n
 }
 
 function stretched(layer: Layer, path: readonly string[], anchor: Frames, factor: number, newId: () => string): readonly Patch[] {
-  const move = (at: Frames) => fine(anchor + (at - anchor) * factor);
+  const move = (at: Frames) => rescaled(anchor + (at - anchor) * factor, 1);
   const patches: Patch[] = [
     patchOf([...path, 'spans'], layer.spans, layer.spans.map(([from, to]) => [move(from), move(to)])),
     ...Object.values(layer.markers).map((marker) => patchOf([...path, 'markers', marker.id, 'at'], marker.at, move(marker.at))),
@@ -61,19 +62,11 @@ function faster(layer: Layer, path: readonly string[], rate: number, on: 'both' 
 
 /** Keys moved apart or together from layer time 0, their handles with them. */
 function spreadKeys(path: readonly string[], channel: Channel, factor: number): readonly Patch[] {
-  const wider = (handle: unknown) => (Array.isArray(handle) ? [fine((handle[0] as number) * factor), handle[1] as number] : handle);
-  return inTime(channel.keys).flatMap((key) => {
-    const at = [...path, 'keys', key.id];
-    return [
-      ...(key.at === 0 ? [] : [patchOf([...at, 'at'], key.at, fine(key.at * factor))]),
-      ...(['right', 'left'] as const).flatMap((side) => (Array.isArray(key[side]) ? [patchOf([...at, side], key[side], wider(key[side]))] : [])),
-    ];
-  });
-}
-
-/** Free of the dust that dividing leaves. */
-function fine(at: number): number {
-  return Math.round(at * 1e6) / 1e6;
+  const wider = rescaleChannel(channel, factor);
+  return inTime(channel.keys).flatMap((key) => (['at', 'right', 'left', 'kept'] as const).flatMap((field) => {
+    const next = wider.keys[key.id]![field];
+    return sameValue(key[field], next) ? [] : [patchOf([...path, 'keys', key.id, field], key[field], next)];
+  }));
 }
 
 /** Cuts layers in two at a frame that lies inside their bars; the later part is a layer of its own, just above. */

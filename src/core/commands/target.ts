@@ -28,7 +28,7 @@ export function keysOf(channel: Channel | null): readonly AnyKey[] {
 
 /** A channel that is not written in the document yet, at rest. */
 export function restingChannel(found: FoundChannel): Channel {
-  return { value: found.spec.start, keys: {}, before: 'hold', after: 'hold', repeats: null, formula: null, formulaOff: false, limits: null };
+  return { value: found.spec.start, keys: {}, before: 'hold', after: 'hold', repeats: null, formula: null, formulaOff: false, limits: null, closed: false };
 }
 
 const withKeys = new WeakMap<Layer, readonly FoundChannel[]>();

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { activity, deepIdentity, evaluateFrame, sourceTimeAt, trail, worldMatrix, type Surroundings } from '.';
-import { multiply, transform, type Group, type Item, type PathItem } from '../display';
+import { CLOSE, multiply, transform, type Group, type Item, type PathItem } from '../display';
 import type { Face } from '../lettering';
 import { projectOf, smallFilm, type LayerInput } from '../../../tests/support/projects';
 import { applyPatches, setValues } from '../commands';
@@ -65,6 +65,11 @@ describe('what a frame shows', () => {
     expect(pathOf(blends, 5).outline[1]).toBe(50);
     const holds = one({ id: 'a', name: 'A', kind: 'shape', shape: 'path', channels: { outline: { keys: [{ at: 0, value: triangle(0) }, { at: 10, value: { ...triangle(7), points: triangle(7).points.slice(0, 2) } }] } } });
     expect(pathOf(holds, 9).outline[1]).toBe(0);
+    const square = { closed: false, points: [...triangle(0).points, [9, 9, 0, 0, 0, 0]] };
+    const both = one({ id: 'a', name: 'A', kind: 'shape', shape: 'path', channels: { outline: { keys: [{ at: 0, value: triangle(0) }, { at: 10, value: triangle(100) }, { at: 20, value: square }] } } });
+    expect([pathOf(both, 5).outline[1], pathOf(both, 15).outline[1]]).toEqual([50, 100]);
+    // Whether it is closed is each key's own.
+    expect([pathOf(both, 15).outline.at(-1), pathOf(both, 25).outline.length]).toEqual([CLOSE, 12]);
   });
   test('fills and strokes: none, flat, gradients with their stops in order', () => {
     const fill = (more: object) => pathOf(one({ id: 'a', name: 'A', kind: 'shape', stroke: { channels: { width: { value: 2 } } }, fill: more })).fill;

@@ -25,8 +25,8 @@ export function isKeyed(channel: Channel | null | undefined): boolean {
 }
 
 function prepare(channel: Channel, type: ChannelType): Sampler {
-  const { before, after, repeats, value } = channel;
-  const rules = { before, after, repeats };
+  const { before, after, repeats, closed, value } = channel;
+  const rules = { before, after, repeats, closed };
   switch (type) {
     case 'N':
       return prepareScalar({ ...rules, value: value as number, keys: inTime(channel.keys) as unknown as readonly ScalarKey[] });
@@ -44,20 +44,18 @@ function prepare(channel: Channel, type: ChannelType): Sampler {
 
 type PathValue = { readonly closed: boolean; readonly points: readonly (readonly number[])[] };
 
-/** Outlines blend point by point where their counts agree, else they hold. */
+/** Outlines blend point by point from one key to the next where their counts agree, else they hold; whether they are closed holds. */
 function preparePathChannel(channel: Channel): Sampler {
   const keys = inTime(channel.keys);
-  const counts = new Set(keys.map((key) => (key.value as PathValue).points.length));
   const { before, after, repeats } = channel;
   const rules = { before, after, repeats };
-  if (keys.length === 0 || counts.size > 1) {
-    return prepareHeld({ ...rules, value: channel.value, keys: keys as readonly HeldKey<unknown>[] });
-  }
-  const { closed } = keys[0]!.value as PathValue;
-  const flat = keys.map((key) => ({ id: key.id, at: key.at, value: (key.value as PathValue).points.flat(), ease: key.ease }) as VectorKey);
-  const sampler = prepareVector({ ...rules, value: [], keys: flat });
+  if (keys.length === 0) return () => channel.value;
+  const numbers = (value: unknown) => (value as PathValue).points.flat();
+  const flat = keys.map(({ id, at, value, ease, curve, arrives }) => ({ id, at, value: numbers(value), ease, curve, arrives: arrives ? numbers(arrives) : null }) as VectorKey);
+  const points = prepareVector({ ...rules, value: [], keys: flat });
+  const closed = prepareHeld({ ...rules, value: false, keys: keys.map(({ id, at, value }): HeldKey<boolean> => ({ id, at, value: (value as PathValue).closed })) });
   return (x) => {
-    const numbers = sampler(x);
-    return { closed, points: Array.from({ length: numbers.length / 6 }, (_, i) => numbers.slice(i * 6, i * 6 + 6)) };
+    const row = points(x);
+    return { closed: closed(x), points: Array.from({ length: row.length / 6 }, (_, i) => row.slice(i * 6, i * 6 + 6)) };
   };
 }

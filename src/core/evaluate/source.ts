@@ -1,4 +1,4 @@
-import { inOrder, member, type Asset, type Composition, type Layer, type Project } from '../model';
+import { inOrder, member, rigidSpans, type Asset, type Composition, type Layer, type Project } from '../model';
 import type { Frames, Rate, Span } from '../time';
 
 /** What stands behind a layer's content: its own rate, duration and rigid spans. */
@@ -27,8 +27,8 @@ export function sourceOf(project: Project, host: Composition, layer: Layer): Sou
       if (!source) return null;
       const take = layer.take === null ? null : inOrder(source.takes).find((one) => one.id === layer.take);
       return take
-        ? { rate: source.rate, D: take.to - take.from, rigid: source.rigid, offset: take.from }
-        : { rate: source.rate, D: source.duration, rigid: source.rigid, offset: 0 };
+        ? { rate: source.rate, D: take.to - take.from, rigid: rigidSpans(source), offset: take.from }
+        : { rate: source.rate, D: source.duration, rigid: rigidSpans(source), offset: 0 };
     }
     case 'footage': {
       const asset = assetOf(project, layer.source);

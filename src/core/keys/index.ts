@@ -1,8 +1,9 @@
-export type { Ease, Handle, HeldKey, Outside, ScalarKey, VectorKey } from './key';
+export { endOf, type Ease, type Handle, type HeldKey, type Outside, type ScalarKey, type VectorKey } from './key';
+export { CURVES, prepareCurve, type KeyCurve, type Progress } from './curves';
 export type { Rules } from './outside';
 export { prepareEase } from './curve';
 export { lastAtOrBefore } from './find-key';
-export { endSlope, segmentControls, smoothSlope, type Controls } from './handles';
+export { endSlope, runsRound, segmentControls, smoothSlope, type Controls } from './handles';
 export { splitSegment, type Split } from './split';
 export { preparePath, type PathLeg } from './path-leg';
 export { prepareScalar, type ScalarCurve } from './scalar';

@@ -98,6 +98,47 @@ describe('outside the keys', () => {
   });
 });
 
+describe('keys that jump, curves and closed loops', () => {
+  test('a segment ends on what its key arrives with, and the value is shown from the key on', () => {
+    const sample = curve([key(0, 0), key(10, 100, { arrives: 50 }), key(20, 100)]);
+    expect([5, 9.999, 10].map(sample)).toEqual([25, expect.closeTo(49.995, 9), 100]);
+    expect(curve([key(0, 0), key(10, 100, { arrives: 50 })], { after: 'climb' })(15)).toBe(125);
+    expect(curve([key(0, 0), key(10, 100, { arrives: 50 })], { after: 'glide' })(12)).toBe(110);
+    expect(curve([key(0, 0, { arrives: 70 }), key(10, 100)], { before: 'glide' })(-1)).toBe(-10);
+  });
+  test('smooth handles take a jump as an end, and their neighbours reckon with what a segment ends on', () => {
+    const smooth = { left: 'smooth', right: 'smooth' } as const;
+    const keys = [key(0, 0, smooth), key(10, 10, smooth), key(20, 90, { ...smooth, arrives: 20 }), key(30, 100, smooth)];
+    expect(segmentControls(keys, 0)!.left).toEqual([-10 / 3, -10 / 3]);
+    expect(segmentControls(keys, 1)!.left[1]).toBeCloseTo(0, 12);
+    expect(segmentControls(keys, 2)!.right[1]).toBeCloseTo(0, 12);
+  });
+  test('a curve passes over handles and holds, and a glide goes on at its slope', () => {
+    const bent = (more: object) => [key(0, 0, { right: 'hold', ...more }), key(10, 100, { left: [-9, 50] })];
+    expect(curve(bent({ curve: { kind: 'power', amount: 2 } }))(5)).toBe(25);
+    expect(curve(bent({ curve: { kind: 'power', amount: 2 } }), { after: 'glide' })(11)).toBe(120);
+    expect(curve(bent({ curve: { kind: 'power', amount: 0.5 } }), { before: 'glide' })(-5)).toBe(0);
+    expect(curve([key(0, 0, { curve: { kind: 'power', amount: 2 } }), key(10, 100, { arrives: 40 })])(5)).toBe(10);
+  });
+  test('a closed loop takes smooth slopes across its seam, and only then', () => {
+    const smooth = { left: 'smooth', right: 'smooth' } as const;
+    const keys = [key(0, 0, smooth), key(10, 30, smooth), key(20, -30, smooth), key(30, 0, smooth)];
+    const round = { before: 'repeat', after: 'repeat', closed: true } as const;
+    const slope = (rules: Partial<Rules>, list = keys) => (curve(list, rules)(1e-6) - list[0]!.value) / 1e-6;
+    expect(slope(round)).toBeCloseTo(3, 4);
+    expect(slope({ ...round, repeats: 3 })).toBeCloseTo(3, 4);
+    for (const rules of [{ ...round, closed: false }, { ...round, after: 'hold' as const }]) expect(slope(rules)).toBeCloseTo(0, 4);
+    expect(slope(round, [...keys.slice(0, 3), key(30, 1e-12, smooth)])).toBeCloseTo(0, 4);
+    expect(slope(round, [...keys.slice(0, 3), key(30, 0, { ...smooth, arrives: 5 })])).toBeCloseTo(0, 4);
+    expect(slope(round, [key(0, 0, { ...smooth, arrives: 5 }), ...keys.slice(1)])).toBeCloseTo(0, 4);
+  });
+  test('a glide holds where the end tangent is upright, and looks past handles of no length', () => {
+    expect(curve([key(0, 0), key(10, 10, { left: [0, 5] })], { after: 'glide' })(20)).toBe(10);
+    expect(curve([key(0, 0, { right: [5, 0] }), key(10, 10, { left: [0, 0] })], { after: 'glide' })(15)).toBe(20);
+  });
+  test('a time a hair before the next play is in it', () => expect(curve([key(0, 0), key(0.7, 7)], { after: 'repeat' })(2.1)).toBeCloseTo(0, 9));
+});
+
 describe('points, colours and what holds', () => {
   const point = (at: number, value: readonly number[], more: Partial<VectorKey> = {}): VectorKey => ({ id: `k${at}`, at, value, ...more });
   const vector = (keys: readonly VectorKey[], rules: Partial<Rules> = {}) => prepareVector({ ...HOLD, ...rules, value: [0, 0], keys });
@@ -113,6 +154,25 @@ describe('points, colours and what holds', () => {
     expect(Math.max(...steps) - Math.min(...steps)).toBeLessThan(0.05);
   });
   test('glide leaves along the last leg at its pace', () => expect(vector([point(0, [0, 0]), point(10, [20, 0])], { after: 'glide' })(15)).toEqual([30, 0]));
+  test('a point glides along the exact tangent at the mean pace of its leg', () => {
+    const keys = [point(0, [0, 0], { pathRight: [30, 0] }), point(10, [30, 40])];
+    const [x, y] = vector(keys, { after: 'glide' })(11);
+    const leg = vector(keys);
+    // A missing handle: towards the next control point that is another one, here straight down.
+    expect(x).toBeCloseTo(30, 9);
+    const length = Array.from({ length: 2000 }, (_, i) => Math.hypot(leg((i + 1) / 200)[0]! - leg(i / 200)[0]!, leg((i + 1) / 200)[1]! - leg(i / 200)[1]!)).reduce((a, b) => a + b);
+    expect(y! - 40).toBeCloseTo(length / 10, 3);
+  });
+  test('points and colours run by a curve, end on what they arrive with, and glide on at its slope', () => {
+    const keys = [point(0, [0, 0], { curve: { kind: 'power', amount: 2 }, ease: 'hold' }), point(10, [90, 0], { arrives: [40, 20] })];
+    expect(vector(keys)(5)).toEqual([10, 5]);
+    expect(vector(keys)(10)).toEqual([90, 0]);
+    expect(vector(keys, { after: 'glide' })(15)).toEqual([130, 20]);
+  });
+  test('rows of another length have no way between them', () => {
+    const sample = vector([point(0, [0, 0]), point(10, [10, 10]), point(20, [1, 2, 3])]);
+    expect([sample(5), sample(15), sample(25)]).toEqual([[5, 5], [10, 10], [1, 2, 3]]);
+  });
   test('texts hold, and repeat', () => {
     const sample = prepareHeld({ ...HOLD, after: 'repeat', value: '', keys: [{ id: 'a', at: 0, value: 'x' }, { id: 'b', at: 5, value: 'y' }, { id: 'c', at: 8, value: 'z' }] });
     expect([-3, 0, 4.9, 5, 8, 13].map(sample)).toEqual(['x', 'x', 'x', 'y', 'x', 'y']);

@@ -22,11 +22,12 @@ export function preparePath(a: readonly number[], right: readonly number[], left
   const lengths = new Float64Array(PIECES + 1);
   for (let i = 0; i < PIECES; i++) lengths[i + 1] = lengths[i]! + arc(speed, i / PIECES, (i + 1) / PIECES);
   const length = lengths[PIECES]!;
+  const ways = { 0: [right, sum(chord(a, d), left), chord(a, d)], 1: [scale(left, -1), sum(chord(a, d), scale(right, -1)), chord(a, d)] };
+  // Where a handle is missing the tangent points at the next control point that is another one.
   const direction = (s: 0 | 1): readonly [number, number] => {
-    // A missing handle leaves no slope at the very end; a hair inside there is one.
-    const at = speed(s) > 1e-9 ? s : s === 0 ? 1e-4 : 1 - 1e-4;
-    const pace = speed(at) || 1;
-    return [px.slope(at) / pace, py.slope(at) / pace];
+    const [dx, dy] = ways[s].find(([x, y]) => Math.hypot(x!, y!) > 1e-12) ?? [0, 0];
+    const reach = Math.hypot(dx!, dy!) || 1;
+    return [dx! / reach, dy! / reach];
   };
   return {
     length,
@@ -61,6 +62,18 @@ export function preparePath(a: readonly number[], right: readonly number[], left
     }
     return s;
   }
+}
+
+function chord(a: readonly number[], d: readonly number[]): readonly number[] {
+  return [d[0]! - a[0]!, d[1]! - a[1]!];
+}
+
+function sum(a: readonly number[], b: readonly number[]): readonly number[] {
+  return [a[0]! + b[0]!, a[1]! + b[1]!];
+}
+
+function scale(a: readonly number[], by: number): readonly number[] {
+  return [a[0]! * by, a[1]! * by];
 }
 
 function arc(speed: (s: number) => number, from: number, to: number): number {

@@ -1,8 +1,9 @@
 import type { Frames } from '../time';
 import { prepareInverse } from './curve';
 import { prepareFinder } from './find-key';
-import { endSlope, segmentControls } from './handles';
-import type { ScalarKey } from './key';
+import { prepareCurve } from './curves';
+import { endSlope, runsRound, segmentControls } from './handles';
+import { endOf, type ScalarKey } from './key';
 import { placeOutside, type Rules } from './outside';
 
 /** A scalar channel as it is sampled: keys in order of time, all at different times. */
@@ -17,7 +18,8 @@ type Sampler = (x: Frames) => number;
 export function prepareScalar(curve: ScalarCurve): Sampler {
   const { keys } = curve;
   if (keys.length === 0) return () => curve.value;
-  const within = prepareWithin(keys);
+  const round = runsRound(keys, curve);
+  const within = prepareWithin(keys, round);
   const first = keys[0]!;
   const last = keys[keys.length - 1]!;
   const rise = last.value - first.value;
@@ -30,7 +32,7 @@ export function prepareScalar(curve: ScalarCurve): Sampler {
       case 'within': return within(place.at) + place.climbs * rise;
       case 'end': return (place.last ? last.value : first.value) + place.climbs * rise;
       case 'glide':
-        slopes ??= [endSlope(keys, false), endSlope(keys, true)];
+        slopes ??= [endSlope(keys, false, round), endSlope(keys, true, round)];
         return place.last ? last.value + slopes[1] * place.by : first.value + slopes[0] * place.by;
     }
   };
@@ -42,17 +44,18 @@ const [AT, LENGTH, A, B, C, START, WAY] = [0, 1, 2, 3, 4, 5, 6] as const;
 const HELD = 0;
 const EVEN = 1;
 const BENT = 2;
+const CURVED = 3;
 
 /**
  * The keyed curve from the first to the last key, both included. Everything that a sample reads lies in one array: a
  * thousand channels sampled in turn are a matter of memory, not of sums.
  */
-export function prepareWithin(keys: readonly ScalarKey[]): Sampler {
+export function prepareWithin(keys: readonly ScalarKey[], round = false): Sampler {
   const count = keys.length - 1;
   const lastValue = keys[count]!.value;
   const pack = new Float64Array(count * STRIDE);
-  const inverses: (((u: number) => number) | undefined)[] = [];
-  for (let i = 0; i < count; i++) packSegment(keys, i, pack, inverses);
+  const bends: (((u: number) => number) | undefined)[] = [];
+  for (let i = 0; i < count; i++) packSegment(keys, i, round, pack, bends);
   const find = count > 7 ? prepareFinder(Float64Array.from(keys, (key) => key.at)) : null;
   const end = keys[count]!.at;
   return (x) => {
@@ -65,26 +68,33 @@ export function prepareWithin(keys: readonly ScalarKey[]): Sampler {
     if (way === HELD) return pack[o + START]!;
     const u = (x - pack[o + AT]!) / pack[o + LENGTH]!;
     if (u <= 0) return pack[o + START]!;
-    const s = way === EVEN ? u : inverses[i]!(u);
+    if (way === CURVED) return pack[o + START]! + pack[o + C]! * bends[i]!(u);
+    const s = way === EVEN ? u : bends[i]!(u);
     return ((pack[o + A]! * s + pack[o + B]!) * s + pack[o + C]!) * s + pack[o + START]!;
   };
 }
 
-function packSegment(keys: readonly ScalarKey[], i: number, pack: Float64Array, inverses: (((u: number) => number) | undefined)[]): void {
+function packSegment(keys: readonly ScalarKey[], i: number, round: boolean, pack: Float64Array, bends: (((u: number) => number) | undefined)[]): void {
   const from = keys[i]!;
   const to = keys[i + 1]!;
-  const controls = segmentControls(keys, i);
+  const controls = segmentControls(keys, i, round);
   const o = i * STRIDE;
   const length = to.at - from.at;
   pack[o + AT] = from.at;
   pack[o + LENGTH] = length;
   pack[o + START] = from.value;
+  if (from.curve) {
+    pack[o + WAY] = CURVED;
+    pack[o + C] = endOf(to) - from.value;
+    bends[i] = prepareCurve(from.curve).at;
+    return;
+  }
   if (!controls) {
     pack[o + WAY] = HELD;
     return;
   }
   const [x1, x2] = [controls.right[0] / length, 1 + controls.left[0] / length];
-  const rise = to.value - from.value;
+  const rise = endOf(to) - from.value;
   const c = 3 * controls.right[1];
   const b = 3 * (rise + controls.left[1] - controls.right[1]) - c;
   const a = rise - c - b;
@@ -95,7 +105,7 @@ function packSegment(keys: readonly ScalarKey[], i: number, pack: Float64Array, 
   // Handles a third of the way: time is the parameter.
   const even = Math.abs(3 * x1 - 1) < 1e-14 && Math.abs(3 * x2 - 2) < 1e-14;
   pack[o + WAY] = even ? EVEN : BENT;
-  if (!even) inverses[i] = lazily(() => prepareInverse(x1, x2));
+  if (!even) bends[i] = lazily(() => prepareInverse(x1, x2));
 }
 
 /** Made at the first question: a long channel is mostly looked at in part. */

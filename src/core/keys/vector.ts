@@ -1,7 +1,8 @@
 import type { Frames } from '../time';
 import { prepareEase } from './curve';
+import { prepareCurve } from './curves';
 import { prepareFinder } from './find-key';
-import type { VectorKey } from './key';
+import { endOf, type VectorKey } from './key';
 import { placeOutside, type Rules } from './outside';
 import { preparePath, type PathLeg } from './path-leg';
 
@@ -37,36 +38,40 @@ export function prepareVector(curve: VectorCurve): Sampler {
 }
 
 function climb(value: readonly number[], climbs: number, first: readonly number[], last: readonly number[]) {
-  return climbs === 0 ? value : value.map((v, c) => v + climbs * (last[c]! - first[c]!));
+  return climbs === 0 || first.length !== last.length || value.length !== first.length ? value : value.map((v, c) => v + climbs * (last[c]! - first[c]!));
 }
 
-/** Straight on along the last leg's direction at its pace. */
+/** Straight on along the end's exact tangent at the last leg's mean pace, or at the slope that its curve has there. */
 function glide(keys: readonly VectorKey[], atLast: boolean, by: Frames): readonly number[] {
   const [from, to] = atLast ? [keys[keys.length - 2]!, keys[keys.length - 1]!] : [keys[0]!, keys[1]!];
-  const end = atLast ? to : from;
-  if (from.ease === 'hold') return end.value;
-  const leg = legPath(from, to);
-  const length = to.at - from.at;
-  if (!leg) return end.value.map((v, c) => v + ((to.value[c]! - from.value[c]!) / length) * by);
-  const direction = leg.direction(atLast ? 1 : 0);
-  const pace = leg.length / length;
-  return end.value.map((v, c) => v + direction[c]! * pace * by);
+  const start = (atLast ? to : from).value;
+  const target = endOf(to);
+  if ((!from.curve && from.ease === 'hold') || from.value.length !== target.length) return start;
+  const slope = from.curve ? prepareCurve(from.curve).slope(atLast ? 1 : 0) : 1;
+  if (!Number.isFinite(slope)) return start;
+  const share = (slope * by) / (to.at - from.at);
+  const path = legPath(from, to);
+  if (!path) return start.map((v, c) => v + (target[c]! - from.value[c]!) * share);
+  const direction = path.direction(atLast ? 1 : 0);
+  return start.map((v, c) => v + direction[c]! * path.length * share);
 }
 
 function prepareLeg(from: VectorKey, to: VectorKey): Sampler {
-  if (from.ease === 'hold') return () => from.value;
-  const ease = Array.isArray(from.ease) ? prepareEase(...(from.ease as [number, number, number, number])) : null;
+  const target = endOf(to);
+  // Outlines of another number of points have no way between them.
+  if ((!from.curve && from.ease === 'hold') || from.value.length !== target.length) return () => from.value;
+  const bend = from.curve ? prepareCurve(from.curve).at : Array.isArray(from.ease) ? prepareEase(...(from.ease as [number, number, number, number])) : null;
   const length = to.at - from.at;
   const path = legPath(from, to);
   return (x) => {
     const u = (x - from.at) / length;
-    const progress = ease ? ease(u) : u;
-    return path ? path.at(progress) : from.value.map((v, c) => v + (to.value[c]! - v) * progress);
+    const progress = bend ? bend(u) : u;
+    return path ? path.at(progress) : from.value.map((v, c) => v + (target[c]! - v) * progress);
   };
 }
 
 /** The curved path between two point keys, or null where it is straight or no point. */
-function legPath(from: VectorKey, to: VectorKey): PathLeg | null {
+export function legPath(from: VectorKey, to: VectorKey): PathLeg | null {
   if (from.value.length !== 2 || (!from.pathRight && !to.pathLeft)) return null;
-  return preparePath(from.value, from.pathRight ?? [0, 0], to.pathLeft ?? [0, 0], to.value);
+  return preparePath(from.value, from.pathRight ?? [0, 0], to.pathLeft ?? [0, 0], endOf(to));
 }

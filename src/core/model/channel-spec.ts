@@ -65,6 +65,16 @@ export const MASK = {
   opacity: number('Mask opacity', '%', 100, [0, 100]),
 } as const satisfies ChannelSpecs;
 
+/** What each letter, word or line of a text has beside the layer's pose. */
+export const LETTERS = {
+  step: number('Letter step', 'frames', 0),
+  x: number('Letter across', 'px', 0),
+  y: number('Letter down', 'px', 0),
+  rotation: number('Letter turn', '°', 0),
+  size: number('Letter size', '%', 100),
+  opacity: number('Letter opacity', '%', 100, [0, 100]),
+} as const satisfies ChannelSpecs;
+
 export const EFFECTS = {
   blur: { radius: number('Blur radius', 'px', 0) },
   glow: {

@@ -1,4 +1,4 @@
-import { EFFECTS, FILL, isDrawn, KINDS, MASK, POSE, STOP, STROKE, type ChannelSpec, type ChannelSpecs } from './channel-spec';
+import { EFFECTS, FILL, isDrawn, KINDS, LETTERS, MASK, POSE, STOP, STROKE, type ChannelSpec, type ChannelSpecs } from './channel-spec';
 import { inOrder, member } from './lists';
 import type { Channel, Layer } from './project';
 
@@ -36,6 +36,7 @@ function listChannels(layer: Layer): readonly FoundChannel[] {
   return [
     ...list(own, layer.channels, [], ''),
     ...(layer.kind === 'shape' || layer.kind === 'text' ? inkChannels(layer) : []),
+    ...(layer.kind === 'text' && layer.letters ? list(LETTERS, layer.letters.channels, ['letters'], 'letters.') : []),
     ...inOrder(layer.masks).flatMap((mask) => list(MASK, mask.channels, ['masks', 'by', mask.id], `${mask.id}.`)),
     ...inOrder(layer.effects).flatMap((effect) => list(EFFECTS[effect.kind], effect.channels, ['effects', 'by', effect.id], `${effect.id}.`)),
     ...(layer.kind === 'dials' ? inOrder(layer.dials).flatMap((dial) => list({ value: { type: DIAL_TYPES[dial.type], label: dial.name, unit: '', start: DIAL_STARTS[dial.type] } }, dial.channels, ['dials', 'by', dial.id], `${dial.id}.`)) : []),

@@ -1,5 +1,5 @@
 import type { Issue } from './issue';
-import { LISTS, type ListField } from './lists';
+import { isOpaque, LISTS, type ListField } from './lists';
 import { placeOf } from './place';
 
 /**
@@ -7,6 +7,7 @@ import { placeOf } from './place';
  * passing over those taken. Ids given twice in a list are added to `issues`.
  */
 export function giveIds(value: unknown, raw: unknown, issues: Issue[], path: readonly (string | number)[] = []): unknown {
+  if (isOpaque(path[path.length - 1])) return value;
   if (Array.isArray(value)) {
     const field = path[path.length - 1];
     if (typeof field !== 'string' || !Object.hasOwn(LISTS, field)) return value;

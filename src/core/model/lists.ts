@@ -18,6 +18,11 @@ export const LISTS = {
   stops: { kind: 'ordered', letter: 's' },
   takes: { kind: 'ordered', letter: 'n' },
   dials: { kind: 'ordered', letter: 'd' },
+  presets: { kind: 'ordered', letter: 'p' },
+  settled: { kind: 'ordered', letter: 'v' },
+  staggers: { kind: 'ordered', letter: 'g' },
+  contacts: { kind: 'ordered', letter: 'o' },
+  tries: { kind: 'ordered', letter: '' },
 } as const;
 
 export type ListField = keyof typeof LISTS;
@@ -43,24 +48,34 @@ export function inTime<T extends { readonly at: number }>(list: Timed<T>): reado
 }
 const timed = new WeakMap<object, readonly { readonly at: number }[]>();
 
+/** Fields whose inside holds no lists, whatever it is called: what a preset keeps, and the ids that a travel names. */
+const OPAQUE: ReadonlySet<string> = new Set(['data', 'travel']);
+
+export function isOpaque(field: string | number | undefined): boolean {
+  return typeof field === 'string' && OPAQUE.has(field);
+}
+
 /** File form to memory form, all the way down. Ids are there already. */
 export function toMemory(value: unknown, field?: string): unknown {
-  if (Array.isArray(value)) {
+  if (Array.isArray(value) && !isOpaque(field)) {
     const list = field !== undefined && Object.hasOwn(LISTS, field) ? LISTS[field as ListField] : null;
     if (!list) return value;
     const by = Object.fromEntries(value.map((one: { id: string }) => [one.id, toMemory(one)]));
     return list.kind === 'timed' ? by : { order: value.map((one: { id: string }) => one.id), by };
   }
-  if (value === null || typeof value !== 'object') return value;
-  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, toMemory(inner, key)]));
+  if (value === null || typeof value !== 'object' || isOpaque(field)) return value;
+  // Layers of a try are a record by their ids, which are no names of fields.
+  const named = field !== 'layers';
+  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, toMemory(inner, named ? key : undefined)]));
 }
 
 /** Memory form to file form: the inverse of `toMemory`. */
 export function fromMemory(value: unknown, field?: string): unknown {
-  if (value === null || typeof value !== 'object' || Array.isArray(value)) return value;
+  if (value === null || typeof value !== 'object' || Array.isArray(value) || isOpaque(field)) return value;
   const list = field !== undefined && Object.hasOwn(LISTS, field) ? LISTS[field as ListField] : null;
   if (list?.kind === 'timed') return inTime(value as Timed<{ at: number }>).map((one) => fromMemory(one));
   // `dials` is a list on a layer of dials, and a plain record of channels on a nest.
   if (list?.kind === 'ordered' && 'order' in value && 'by' in value) return inOrder(value as Ordered<unknown>).map((one) => fromMemory(one));
-  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, fromMemory(inner, key)]));
+  const named = field !== 'layers';
+  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, fromMemory(inner, named ? key : undefined)]));
 }

@@ -1,10 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { channelsOfLayer, findChannel, inOrder, inTime, projectFile, readProject, readProjectFile, sayIssue, toProjectFile, writeProject } from '.';
-import { upgradeTo } from './upgrades';
+import { upgradeFile } from './upgrades';
 
 const base = (layers: readonly object[] = [], more: object = {}) => ({
-  format: 'oak-tumble/project', version: 1, name: 'P',
+  format: 'oak-tumble/project', version: 2, name: 'P',
   compositions: [{ id: 'main', name: 'Main', layers, ...more }],
 });
 const nul = (more: object = {}) => ({ id: 'a', name: 'Lamp', kind: 'null', channels: {}, ...more });
@@ -48,7 +48,7 @@ describe('refusing, with the place', () => {
     ['unknown operator', base([nul({ timing: [{ op: 'bend' }] })]), /this kind is not known/],
     ['a rate of 0', base([], { rate: [0, 1] }), /rate\): a rate is two whole numbers over 0/],
     ['a rate below 0', base([], { rate: [30, -1] }), /a rate is two whole numbers/],
-    ['a newer version', { ...base(), version: 7 }, /newer Oak Tumble \(version 7\); this one reads up to version 1/],
+    ['a newer version', { ...base(), version: 7 }, /newer Oak Tumble \(version 7\); this one reads up to version 2/],
     ['another format', { format: 'x' }, /not an Oak Tumble project/],
     ['no object', 12, /not an Oak Tumble project/],
     ['two keys at one time', base([nul({ channels: { x: { keys: [{ at: 4, value: 0 }, { at: 4, value: 1 }] } } })]), /another key at frame 4/],
@@ -63,6 +63,10 @@ describe('refusing, with the place', () => {
     ['repeats below 1', base([nul({ channels: { x: { repeats: 0 } } })]), /at least 1/],
     ['smooth pins that fall', base([nul({ timing: [{ op: 'pins', pins: [[0, 5], [9, 2]], shape: 'smooth' }] })]), /smooth pins must rise/],
     ['a ramp with too few rates', base([nul({ timing: [{ op: 'ramp', cuts: [4], rates: [1] }] })]), /1 cuts need 2 rates/],
+    ['a control character in a name', base([nul({ name: 'La\u0000mp' })]), /control character/],
+    ['a control character in a text', base([{ id: 't', name: 'T', kind: 'text', channels: { text: { value: 'a\u0007b' } } }]), /control character/],
+    ['a curve that nobody knows', base([nul({ channels: { x: { keys: [{ at: 0, value: 0, curve: { kind: 'wobble' } }] } } })]), /"sine" or "power"/],
+    ['a moment without what was', base([nul({ timing: [{ op: 'freeze', at: { marker: 'm' } }] })]), /timing\[0\]/],
     ['cut-off JSON', JSON.stringify(base([nul()])).slice(0, 60), /cut off: it ends at line 1, column 61/],
     ['broken JSON', '{\n "format": oak }', /not readable JSON: something is wrong at line 2, column/],
     ['an empty file', '', /cut off/],
@@ -107,6 +111,34 @@ describe('writing', () => {
     const again = readProject(writeProject(project));
     expect(again.ok && again.value).toEqual(project);
   });
+  test('fields of version 2 come back as they were, whatever they are called', () => {
+    const timing = [
+      { op: 'loop', from: { marker: 'm', was: 3 }, to: { marker: 'm', end: true, plus: 2, was: 9 }, until: 40, then: 'on', tracks: ['x'], on: 'content' }, { op: 'step', every: 2, cuts: [[10, 3]] },
+      { op: 'cue', moves: [[0, 4], { from: 4, to: { marker: 'm', was: 9 }, rest: { kind: 'loop', from: 9, to: 12, finish: true } }] }, { op: 'pins', pins: [] },
+      { op: 'remap', keys: [{ at: 0, to: 3, arrives: 4, curve: { kind: 'bounce', side: 'both', amount: 0.5, swings: 2 } }] },
+    ];
+    const raw = base([
+      nul({ id: 'keys', pose: ['x', 'y'], mirrorAt: 640, turnBy: 90, joint: { limits: [-10, 90], flip: -1 }, channels: { x: { closed: true, keys: [{ at: 0, value: 1, arrives: null, curve: { kind: 'elastic' }, pace: 12 }, { at: 9, value: 1, arrives: 7 }] } } }),
+      { id: 't', name: 'T', kind: 'text', letters: { by: 'word', order: 'chance', seed: 4, channels: { step: { value: 3 } } }, masks: [{ name: 'Soft edge' }], effects: [{ name: 'Glow', kind: 'glow' }] },
+      { id: 'n', name: 'N', kind: 'nest', source: 'main', timing, travel: { contacts: ['c1'], angle: 4 }, dials: { 'desk/pace': { value: 2, keys: [{ at: 3, value: 4 }] } } },
+    ], {
+      rigid: [[0, 4], [{ marker: 'm', was: 8 }, 12]], markers: [{ id: 'm', at: 3 }], settled: [{ at: 4, values: { 'keys/x': [1, 2] } }], contacts: [{ layer: 'keys', point: [1, 2], from: 0, to: 9 }],
+      staggers: [{ what: 'starts', members: ['keys'], by: 3, curve: { kind: 'sine' }, order: 'list', beats: 2 }], tries: [{ name: 'Slow', layers: { keys: { start: 3, spans: [[0, 9]], timing: [{ op: 'freeze', at: 3 }], markers: [{ at: 4 }] } } }],
+    });
+    const project = read({ ...raw, newKeys: 'smooth', still: ['main', 12], presets: [{ name: 'Mine', of: 'recipe', data: { keys: [{ at: 1 }], layers: [3] } }] });
+    expect(project.presets.by['p1']!.data).toEqual({ keys: [{ at: 1 }], layers: [3] });
+    expect(project.compositions.by['main']!.tries.by['1']!.layers['keys']).toMatchObject({ start: 3, timing: { order: ['t1'] }, markers: { m1: { at: 4 } } });
+    expect(project.compositions.by['main']!.rigid).toEqual([[0, 4], [{ marker: 'm', end: false, plus: 0, was: 8 }, 12]]);
+    expect(words(writeProject(project))).toBe('');
+    const again = readProject(writeProject(project));
+    expect(again.ok && again.value).toEqual(project);
+    expect(channelsOfLayer(project.compositions.by['main']!.layers.by['t']!).map((found) => found.name)).toContain('letters.step');
+  });
+  test('a file of version 1 is one of version 2 that says less', () => {
+    const old = read({ ...base([nul()]), version: 1 });
+    expect(old).toEqual(read(base([nul()])));
+    expect(old).toMatchObject({ version: 2, newKeys: 'straight', still: null });
+  });
 });
 
 describe('channels', () => {
@@ -126,9 +158,9 @@ describe('channels', () => {
 
 test('upgrades go one small step after another, and stop where one is missing', () => {
   const steps = [
-    { from: 0, upgrade: (raw: Record<string, unknown>) => ({ ...raw, name: raw['title'] }) },
-    { from: 1, upgrade: (raw: Record<string, unknown>) => ({ ...raw, seen: true }) },
+    { from: 0, file: (raw: Record<string, unknown>) => ({ ...raw, name: raw['title'] }), value: (_: readonly string[], value: unknown) => value },
+    { from: 1, file: (raw: Record<string, unknown>) => ({ ...raw, seen: true }), value: (_: readonly string[], value: unknown) => value },
   ];
-  expect(upgradeTo(2, { version: 0, title: 'T' }, steps)).toMatchObject({ version: 2, name: 'T', seen: true });
-  expect(upgradeTo(2, { version: -1 }, steps)).toBeNull();
+  expect(upgradeFile(2, { version: 0, title: 'T' }, steps)).toMatchObject({ version: 2, name: 'T', seen: true });
+  expect(upgradeFile(2, { version: -1 }, steps)).toBeNull();
 });

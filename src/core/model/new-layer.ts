@@ -1,9 +1,10 @@
 import type { Span } from '../time';
-import type { Channel, Composition, Layer, LayerOf } from './project';
+import type { Channel, Composition, Layer, LayerOf, Project } from './project';
+import { FORMAT, VERSION } from './version';
 
 /** A channel at rest, in memory form. */
 export function channelAt<V>(value: V): Channel & { readonly value: V } {
-  return { value, keys: {}, before: 'hold', after: 'hold', repeats: null, formula: null, formulaOff: false, limits: null };
+  return { value, keys: {}, before: 'hold', after: 'hold', repeats: null, formula: null, formulaOff: false, limits: null, closed: false };
 }
 
 const EMPTY = { order: [], by: {} } as const;
@@ -12,7 +13,7 @@ const EMPTY = { order: [], by: {} } as const;
 function base(id: string, name: string, spans: readonly Span[]) {
   return {
     id, name, start: 0, spans, timing: EMPTY, markers: {}, masks: EMPTY, effects: EMPTY, sampling: 'exact', visible: true, locked: false, solo: false, guide: false,
-    parent: null, partner: null, turnAlong: false, blend: 'normal', clipTo: null, clipSide: 'inside', colour: null, note: '', channels: {},
+    parent: null, partner: null, turnAlong: false, blend: 'normal', clipTo: null, clipSide: 'inside', colour: null, note: '', pose: null, mirrorAt: null, turnBy: 0, joint: null, channels: {},
   } as const;
 }
 
@@ -40,7 +41,7 @@ export function newShape(id: string, name: string, spans: readonly Span[], shape
 }
 
 export function newText(id: string, name: string, spans: readonly Span[], values: Values, fill = flatFill()): Layer {
-  return { ...base(id, name, spans), kind: 'text', font: 'Figtree', weight: 400, italic: false, align: 'start', fill, stroke: plainStroke(), channels: channelsAt(values) } as unknown as Layer;
+  return { ...base(id, name, spans), kind: 'text', font: 'Figtree', weight: 400, italic: false, align: 'start', fill, stroke: plainStroke(), letters: null, channels: channelsAt(values) } as unknown as Layer;
 }
 
 export function newNull(id: string, name: string, spans: readonly Span[], values: Values): Layer {
@@ -49,7 +50,7 @@ export function newNull(id: string, name: string, spans: readonly Span[], values
 
 /** A layer that shows a composition. */
 export function newNest(id: string, name: string, spans: readonly Span[], source: string, values: Values = {}): Layer {
-  return { ...base(id, name, spans), kind: 'nest', source, clipFrame: true, take: null, dials: {}, channels: channelsAt(values) } as unknown as Layer;
+  return { ...base(id, name, spans), kind: 'nest', source, clipFrame: true, take: null, dials: {}, travel: null, channels: channelsAt(values) } as unknown as Layer;
 }
 
 export function newImage(id: string, name: string, spans: readonly Span[], source: string, values: Values = {}): Layer {
@@ -60,11 +61,11 @@ export function newImage(id: string, name: string, spans: readonly Span[], sourc
 export function newComposition(id: string, name: string, settings: Pick<Composition, 'width' | 'height' | 'rate' | 'duration'> & { readonly background?: string | null }): Composition {
   const { width, height, rate, duration, background = null } = settings;
   return {
-    id, name, width, height, rate, duration, background, range: [0, duration], loops: false, note: '', colour: null, tempo: null, markers: {}, rigid: [], takes: EMPTY, version: null, layers: EMPTY,
+    id, name, width, height, rate, duration, background, range: [0, duration], loops: false, note: '', colour: null, tempo: null, markers: {}, rigid: [], takes: EMPTY, version: null, settled: EMPTY, staggers: EMPTY, contacts: EMPTY, tries: EMPTY, layers: EMPTY,
   } as Composition;
 }
 
 /** A project with one empty composition. */
-export function newProject(name: string, main: Composition): import('./project').Project {
-  return { format: 'oak-tumble/project', version: 1, name, main: main.id, assets: EMPTY, compositions: { order: [main.id], by: { [main.id]: main } } };
+export function newProject(name: string, main: Composition): Project {
+  return { format: FORMAT, version: VERSION, name, main: main.id, assets: EMPTY, compositions: { order: [main.id], by: { [main.id]: main } }, presets: EMPTY, newKeys: 'straight', still: null };
 }

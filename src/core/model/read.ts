@@ -1,12 +1,14 @@
-import { clipSpan, mergeSpans, type Span } from '../time';
+import type { Span } from '../time';
 import { issuesFromZod } from './from-zod';
 import { giveIds } from './give-ids';
 import type { Issue, Parsed } from './issue';
 import { toMemory } from './lists';
 import type { Layer, Project } from './project';
-import { FORMAT, projectFile, VERSION, type ProjectFile } from './schema/project';
+import { projectFile, type ProjectFile } from './schema/project';
+import { FORMAT, VERSION } from './version';
 import { layer as layerSchema } from './schema/layers';
-import { upgradeTo } from './upgrades';
+import { settleRigid } from './rigid';
+import { upgradeFile } from './upgrades';
 
 /** Larger files are refused before they are parsed. */
 const LIMIT = 64_000_000;
@@ -28,7 +30,7 @@ export function readProjectFile(raw: unknown): Parsed<Project> {
   if (raw === null || typeof raw !== 'object' || (raw as { format?: unknown }).format !== FORMAT) return refuse({ kind: 'not-a-project' });
   const { version } = raw as { version?: unknown };
   if (typeof version === 'number' && version > VERSION) return refuse({ kind: 'newer', version, reads: VERSION });
-  const current = upgradeTo(VERSION, raw as Record<string, unknown>) ?? raw;
+  const current = upgradeFile(VERSION, raw as Record<string, unknown>) ?? raw;
   const parsed = projectFile.safeParse(current);
   if (!parsed.success) return { ok: false, issues: issuesFromZod(parsed.error, current) };
   const issues: Issue[] = [];
@@ -52,7 +54,7 @@ function settle(file: ProjectFile): Project {
   const compositions = file.compositions.map((composition) => ({
     ...composition,
     range: composition.range ?? [0, composition.duration],
-    rigid: mergeSpans(composition.rigid.map((span) => clipSpan(span, [0, composition.duration])).filter((span) => span !== null)),
+    rigid: settleRigid(composition.rigid, composition.duration),
     layers: composition.layers.map((layer) => ({ ...layer, spans: spansOf(layer, composition.duration) })),
   }));
   const main = file.main ?? compositions[0]?.id ?? '';

@@ -5,7 +5,7 @@ import { operatorOf, type OperatorNode } from './stack';
 /** An operator with everything that is not given at its default; throws when a needed field is missing. */
 export function newOperator(op: Operator['op'], id: string, fields: Readonly<Record<string, unknown>>): OperatorNode {
   const filled = z.object(operatorOf(op)!.shape as z.ZodRawShape).parse(fields);
-  return { op, id, name: '', off: false, ...filled } as unknown as OperatorNode;
+  return { op, id, name: '', off: false, tracks: null, ...filled } as unknown as OperatorNode;
 }
 
 /** Whether the fields of an operator have the types that its definition asks for. */

@@ -16,10 +16,12 @@ export type OperatorContext = {
 /** How a field is shown and typed. */
 export type OperatorField = {
   readonly label: string;
-  readonly unit: 'frames' | 'factor' | 'plays' | 'choice';
+  readonly unit: 'frames' | 'factor' | 'plays' | 'choice' | 'cuts';
   readonly choices?: readonly string[];
   /** Shown only while another field has this value: otherwise it has no effect. */
   readonly onlyWith?: readonly [field: string, value: string];
+  /** Settled and kept, not played yet: an operator that uses it (it is not at this resting value) is passed over. */
+  readonly kept?: { readonly resting: unknown };
 };
 
 export type OperatorExample<P> = { readonly given: Partial<P>; readonly D?: Frames; readonly x: Frames; readonly becomes: Frames };
@@ -47,4 +49,9 @@ export function defineOperator<const Op extends string, Shape extends z.ZodRawSh
 /** Held time stays inside its source: a time ≥ D is held as D − 1. There is no D for `keys`. */
 export function holdInside(at: Frames, D: Frames | null): Frames {
   return D !== null && at >= D ? D - 1 : at;
+}
+
+/** A time of the source in words: its number, or the one that its marker had. */
+export function tellTime(time: number | string | { readonly was: number } | null): string {
+  return time !== null && typeof time === 'object' ? `a marker (${time.was})` : String(time);
 }

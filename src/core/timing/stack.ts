@@ -1,10 +1,10 @@
 import { convertExactly, dust, ratio, type Frames, type Rate, type Span } from '../time';
 import { OPERATORS } from './operators';
-import type { OperatorContext, OperatorDefinition } from './operator';
+import type { OperatorContext, OperatorDefinition, OperatorField } from './operator';
 import { compose, composeAll, straightMap, type TimeMap } from './time-map';
 
 /** An operator as a layer carries it. */
-export type OperatorNode = { readonly id: string; readonly op: string; readonly off: boolean; readonly on?: 'content' | 'keys' | 'both' | undefined };
+export type OperatorNode = { readonly id: string; readonly op: string; readonly off: boolean; readonly on?: 'content' | 'keys' | 'both' | undefined; readonly tracks?: readonly string[] | null };
 
 /** What a layer's timing stack is worked out against. */
 export type StackContext = {
@@ -36,11 +36,18 @@ export function operatorOf(op: string): OperatorDefinition<string, never> | null
   return (OPERATORS.find((definition) => definition.op === op) as unknown as OperatorDefinition<string, never>) ?? null;
 }
 
-/** Whether any number of the node is still a formula: then it is passed over until formulas of dials play. */
-function hasOpenNumber(node: OperatorNode, definition: OperatorDefinition<string, never>): boolean {
-  return Object.entries(definition.fields as Record<string, { unit: string }>).some(
-    ([name, field]) => field.unit !== 'choice' && typeof (node as Record<string, unknown>)[name] === 'string',
-  );
+/**
+ * Whether an operator is kept and does not play yet: its kind, a number that is a formula or a moment, a field that waits
+ * for its time, or one that is narrowed to some tracks.
+ */
+export function isPassedOver(node: OperatorNode): boolean {
+  const definition = operatorOf(node.op);
+  if (!definition || (node.tracks ?? null) !== null) return true;
+  return Object.entries(definition.fields as Readonly<Record<string, OperatorField>>).some(([name, field]) => {
+    const value = (node as Readonly<Record<string, unknown>>)[name];
+    if (field.kept) return value !== undefined && JSON.stringify(value) !== JSON.stringify(field.kept.resting);
+    return field.unit !== 'choice' && value !== null && (typeof value === 'string' || typeof value === 'object');
+  });
 }
 
 /** Composes a layer's operators, in order, for its content and for its own keys (timing.md, section 4). */
@@ -53,7 +60,7 @@ export function prepareStack(timing: readonly OperatorNode[], context: StackCont
   const keys: TimeMap[] = [keyEntry];
   for (const node of timing) {
     const definition = operatorOf(node.op);
-    if (node.off || !definition || hasOpenNumber(node, definition)) continue;
+    if (node.off || !definition || isPassedOver(node)) continue;
     const on = node.on ?? home;
     const reach = on === 'both' && !source ? 'keys' : on;
     const prepareFor = (side: OperatorContext['on']) =>

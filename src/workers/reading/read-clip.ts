@@ -7,7 +7,7 @@ const handle = z.union([z.enum(['hold', 'smooth']), z.tuple([z.number(), z.numbe
 const pair = z.tuple([z.number(), z.number()]);
 const key = z.strictObject({
   at: z.number(), value: z.unknown(), right: handle.optional(), left: handle.optional(), joined: z.boolean().optional(), kept: z.unknown().optional(),
-  ease: z.union([z.enum(['linear', 'hold']), z.tuple([z.number(), z.number(), z.number(), z.number()])]).optional(), pathLeft: pair.optional(), pathRight: pair.optional(),
+  ease: z.union([z.enum(['linear', 'hold']), z.tuple([z.number(), z.number(), z.number(), z.number()])]).optional(), pathLeft: pair.optional(), pathRight: pair.optional(), arrives: z.unknown().optional(), curve: z.unknown().optional(), pace: z.number().nullish(),
 });
 const keysClip = z.strictObject({
   format: z.literal('oak-tumble/keys'), rate: z.tuple([z.int().min(1), z.int().min(1)]),

@@ -1,6 +1,7 @@
 import * as z from 'zod';
+import { CURVES } from '../../keys';
 import type { ChannelSpec, ChannelSpecs, ChannelType } from '../channel-spec';
-import { at, partId } from './parts';
+import { at, line, partId, words } from './parts';
 
 const pair = z.tuple([z.number(), z.number()]);
 const handle = z.tuple([z.number(), z.number()]);
@@ -26,12 +27,22 @@ const ease = z.union([
     .refine(([x1, , x2]) => x1 >= 0 && x1 <= 1 && x2 >= 0 && x2 <= 1, 'the first and third number of an ease lie within 0 and 1'),
 ]);
 
-const keyBase = { id: partId, at, kept: z.unknown().optional(), joined: z.boolean().default(false) };
+/** A curve between two keys in place of handles or an ease. */
+export const keyCurve = z.strictObject({
+  kind: z.enum(CURVES.map((curve) => curve.kind) as [string, ...string[]]),
+  side: z.enum(['in', 'out', 'both']).optional(),
+  amount: z.number().min(0).max(1000).nullish(),
+  swings: z.number().min(0).max(100).nullish(),
+});
+
+// What most keys are without is not filled in: there are many keys.
+const keyBase = { id: partId, at, kept: z.unknown().optional(), joined: z.boolean().default(false), pace: z.number().positive().nullish(), curve: keyCurve.nullish() };
 
 /** A key of a scalar channel; also of a `remap`, whose values are times. */
 export const scalarKey = z.strictObject({
   ...keyBase,
   value: z.number(),
+  arrives: z.number().nullish(),
   right: rightHandle.optional(),
   left: leftHandle.optional(),
 });
@@ -41,20 +52,23 @@ const vectorKey = <T extends z.ZodType>(value: T) =>
   z.strictObject({
     ...keyBase,
     value,
+    arrives: value.nullish(),
     ease: ease.optional(),
     pathLeft: pair.optional(),
     pathRight: pair.optional(),
   });
-const heldKey = <T extends z.ZodType>(value: T) => z.strictObject({ ...keyBase, value });
+const heldKey = <T extends z.ZodType>(value: T) => z.strictObject({ ...keyBase, value, arrives: value.nullish() });
 
 const outside = z.enum(['hold', 'repeat', 'climb', 'swing', 'glide']).default('hold');
 const rules = {
   before: outside,
   after: outside,
   repeats: z.int().min(1).nullable().default(null),
-  formula: z.string().max(20_000).nullable().default(null),
+  // A formula that is too long is an error at its place, not of the file.
+  formula: z.string().max(1_000_000).nullable().default(null),
   formulaOff: z.boolean().default(false),
   limits: pair.nullable().default(null),
+  closed: z.boolean().default(false),
 };
 
 /** A maker of channels of one type: those that rest at the same value are the same schema. */
@@ -84,9 +98,9 @@ const SCHEMAS = {
   P: keyed(pair, vectorKey(pair)),
   C: keyed(colour, vectorKey(colour)),
   S: keyed(path, vectorKey(path)),
-  T: keyed(z.string().max(20_000), heldKey(z.string().max(20_000))),
+  T: keyed(words, heldKey(words)),
   B: keyed(z.boolean(), heldKey(z.boolean())),
-  E: keyed(z.string(), heldKey(z.string())),
+  E: keyed(line, heldKey(line)),
 } as const satisfies Record<ChannelType, (start: unknown) => z.ZodType>;
 
 type ChannelSchema<T extends ChannelType> = z.ZodOptional<ReturnType<(typeof SCHEMAS)[T]>>;

@@ -1,15 +1,17 @@
 import * as z from 'zod';
-import { EFFECTS, FILL, hasContentTime, KINDS, MASK, POSE, STOP, STROKE } from '../channel-spec';
+import { EFFECTS, FILL, hasContentTime, KINDS, LETTERS, MASK, POSE, STOP, STROKE } from '../channel-spec';
 import { faultsOnKeys } from '../operator-faults';
 import { BLENDS } from '../blends';
 import { anyChannel, channelsOf, dialChannels } from './channel';
 import { operator } from './operators';
-import { id, ink, marker, name, note, partId, span } from './parts';
+import { id, ink, line, marker, name, note, partId, span } from './parts';
 
 const part = { id: partId, off: z.boolean().default(false) };
 
+const named = { ...part, name: name.default('') };
+
 const mask = z.strictObject({
-  ...part,
+  ...named,
   mode: z.enum(['add', 'subtract', 'intersect']).default('add'),
   invert: z.boolean().default(false),
   painted: id.optional(),
@@ -17,11 +19,11 @@ const mask = z.strictObject({
 });
 
 const effect = z.discriminatedUnion('kind', [
-  z.strictObject({ ...part, kind: z.literal('blur'), channels: channelsOf(EFFECTS.blur) }),
-  z.strictObject({ ...part, kind: z.literal('glow'), channels: channelsOf(EFFECTS.glow) }),
-  z.strictObject({ ...part, kind: z.literal('shadow'), channels: channelsOf(EFFECTS.shadow) }),
-  z.strictObject({ ...part, kind: z.literal('tint'), channels: channelsOf(EFFECTS.tint) }),
-  z.strictObject({ ...part, kind: z.literal('brightness'), channels: channelsOf(EFFECTS.brightness) }),
+  z.strictObject({ ...named, kind: z.literal('blur'), channels: channelsOf(EFFECTS.blur) }),
+  z.strictObject({ ...named, kind: z.literal('glow'), channels: channelsOf(EFFECTS.glow) }),
+  z.strictObject({ ...named, kind: z.literal('shadow'), channels: channelsOf(EFFECTS.shadow) }),
+  z.strictObject({ ...named, kind: z.literal('tint'), channels: channelsOf(EFFECTS.tint) }),
+  z.strictObject({ ...named, kind: z.literal('brightness'), channels: channelsOf(EFFECTS.brightness) }),
 ]);
 
 const fill = z
@@ -48,14 +50,26 @@ const dial = z.strictObject({
   ...part,
   name,
   type: z.enum(['number', 'angle', 'point', 'colour', 'switch', 'choice', 'text']).default('number'),
-  unit: z.string().max(40).default(''),
+  unit: line.max(40).default(''),
   range: z.tuple([z.number(), z.number()]).nullable().default(null),
   step: z.number().positive().nullable().default(null),
-  choices: z.array(z.string()).default([]),
+  choices: z.array(line).default([]),
   public: z.boolean().default(false),
   channels: dialChannels,
 });
 
+/** Units of a text that read the layer's tracks one after another. */
+const letters = z.strictObject({
+  ...part,
+  by: z.enum(['letter', 'word', 'line']).default('letter'),
+  order: z.enum(['forward', 'back', 'centre', 'ends', 'chance']).default('forward'),
+  seed: z.number().default(0),
+  channels: channelsOf(LETTERS),
+});
+
+const travel = z.strictObject({ contacts: z.array(id).default([]), tracks: z.array(line).nullable().default(null), angle: z.number().default(0) });
+
+const joint = z.strictObject({ limits: z.tuple([z.number(), z.number()]).nullable().default(null), flip: z.union([z.literal(1), z.literal(-1)]).default(1) });
 
 const spans = z
   .array(span)
@@ -88,6 +102,10 @@ const base = {
   clipSide: z.enum(['inside', 'outside']).default('inside'),
   colour: ink,
   note,
+  pose: z.array(line).nullable().default(null),
+  mirrorAt: z.number().nullable().default(null),
+  turnBy: z.number().default(0),
+  joint: joint.nullable().default(null),
 };
 
 const hits = z
@@ -114,12 +132,13 @@ export const layer = z
       ...base,
       kind: z.literal('text'),
       channels: channelsOf({ ...POSE, ...KINDS.text }),
-      font: z.string().max(120).default('Figtree'),
+      font: line.max(120).default('Figtree'),
       weight: z.int().min(100).max(900).default(400),
       italic: z.boolean().default(false),
       align: z.enum(['start', 'middle', 'end']).default('start'),
       fill,
       stroke,
+      letters: letters.nullable().default(null),
     }),
     z.strictObject({ ...base, kind: z.literal('image'), channels: channelsOf(POSE), source: id }),
     z.strictObject({
@@ -148,6 +167,7 @@ export const layer = z
       clipFrame: z.boolean().default(true),
       take: id.nullable().default(null),
       dials: z.record(z.string(), anyChannel).default({}),
+      travel: travel.nullable().default(null),
     }),
     z.strictObject({ ...base, kind: z.literal('null'), channels: channelsOf(POSE) }),
     z.strictObject({ ...base, kind: z.literal('dials'), channels: z.strictObject({}).default({}), dials: z.array(dial).default([]) }),

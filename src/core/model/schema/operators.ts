@@ -1,10 +1,10 @@
 import * as z from 'zod';
-import { numberField, OPERATORS, type Operator } from '../../timing';
+import { numberField, OPERATORS, time, type Operator } from '../../timing';
 import { operatorFaults } from '../operator-faults';
-import { leftHandle, refuseTwins, rightHandle } from './channel';
-import { at, name, partId } from './parts';
+import { keyCurve, leftHandle, refuseTwins, rightHandle } from './channel';
+import { at, line, name, partId } from './parts';
 
-const base = { id: partId, name: name.default(''), off: z.boolean().default(false), on: z.enum(['content', 'keys', 'both']).optional() };
+const base = { id: partId, name: name.default(''), off: z.boolean().default(false), on: z.enum(['content', 'keys', 'both']).optional(), tracks: z.array(line).nullable().default(null) };
 
 type Played = { [K in Operator['op']]: ReturnType<typeof played<Extract<Operator, { op: K }>>> }[Operator['op']];
 
@@ -12,14 +12,16 @@ function played<D extends Operator>(definition: D) {
   return z.strictObject({ op: z.literal(definition.op as D['op']), ...base, ...(definition.shape as D['shape']) });
 }
 
-const pairs = z.array(z.tuple([z.number(), z.number()]));
+/** A move from one pose of the source to another, and what shows until the next one. */
+const rest = z.strictObject({ kind: z.enum(['still', 'loop', 'swing']).default('still'), from: time.nullable().default(null), to: time.nullable().default(null), finish: z.boolean().default(false) });
+const move = z.union([z.tuple([time, time]), z.strictObject({ from: time, to: time, rest: rest.nullable().default(null) })]);
 
 /** Kinds whose fields are settled and kept, and which do not play yet: a layer passes over them and says so. */
 const remap = z.strictObject({
   op: z.literal('remap'),
   ...base,
   keys: z
-    .array(z.strictObject({ id: partId, at, to: z.number(), right: rightHandle.optional(), left: leftHandle.optional(), joined: z.boolean().default(false) }))
+    .array(z.strictObject({ id: partId, at, to: time, arrives: z.number().nullish(), curve: keyCurve.nullish(), right: rightHandle.optional(), left: leftHandle.optional(), joined: z.boolean().default(false) }))
     .superRefine(refuseTwins)
     .default([]),
 });
@@ -37,16 +39,16 @@ const ramp = z
     if (Array.isArray(blend) && blend.length !== cuts.length) context.addIssue({ code: 'custom', path: ['blend'], message: 'a list of blends has one pair per cut' });
   });
 const elastic = z.strictObject({ op: z.literal('elastic'), ...base, length: numberField() });
-const cue = z.strictObject({ op: z.literal('cue'), ...base, moves: pairs });
+const cue = z.strictObject({ op: z.literal('cue'), ...base, moves: z.array(move) });
 const pins = z
-  .strictObject({ op: z.literal('pins'), ...base, pins: pairs.min(1), shape: z.enum(['linear', 'smooth']).default('linear') })
+  .strictObject({ op: z.literal('pins'), ...base, pins: z.array(z.tuple([z.number(), time])), shape: z.enum(['linear', 'smooth']).default('linear') })
   .superRefine(({ pins: list, shape }, context) => {
     const rising = [...list].sort((a, b) => a[0] - b[0]);
     if (rising.some((pin, i) => i > 0 && pin[0] === rising[i - 1]![0])) context.addIssue({ code: 'custom', path: ['pins'], message: 'two pins stand at one frame' });
-    if (shape === 'smooth' && rising.some((pin, i) => i > 0 && pin[1] <= rising[i - 1]![1]))
+    if (shape === 'smooth' && rising.some((pin, i) => i > 0 && typeof pin[1] === 'number' && typeof rising[i - 1]![1] === 'number' && pin[1] <= (rising[i - 1]![1] as number)))
       context.addIssue({ code: 'custom', path: ['pins'], message: 'smooth pins must rise in both times; use linear ones to play backwards' });
   });
-const formula = z.strictObject({ op: z.literal('formula'), ...base, source: z.string().max(20_000) });
+const formula = z.strictObject({ op: z.literal('formula'), ...base, source: z.string().max(1_000_000) });
 
 export const operator = z
   .discriminatedUnion('op', [...(OPERATORS.map((definition) => played(definition as never)) as unknown as [Played, ...Played[]]), remap, ramp, elastic, cue, pins, formula])

@@ -14,8 +14,17 @@ export const id = z
 /** Ids of keys, operators and other parts may be left out; reading gives `k1`, `k2` … */
 export const partId = id.optional();
 
-export const name = z.string().max(400);
-export const note = z.string().max(20_000).default('');
+/** Signs that no eye sees and some stores cannot hold: NUL and its kin. */
+const UNSEEN = /\p{Cc}/u;
+
+/** Words on one line. */
+export const line = z.string().max(400).refine((text) => !UNSEEN.test(text), 'it holds a control character, which nobody can see; take it out');
+
+/** Words on several lines: line ends and tabs may stand in them. */
+export const words = z.string().max(20_000).refine((text) => !UNSEEN.test(text.replace(/[\n\r\t]/g, '')), 'it holds a control character, which nobody can see; take it out');
+
+export const name = line;
+export const note = words.default('');
 
 /** A time in frames; may be fractional. */
 export const at = z.number();

@@ -1,15 +1,17 @@
 import * as z from 'zod';
+import { time } from '../../timing';
+import { FORMAT, VERSION } from '../version';
+import { keyCurve } from './channel';
 import { layer } from './layers';
-import { id, ink, marker, name, note, partId, rate, span } from './parts';
+import { operator } from './operators';
+import { at, id, ink, line, marker, name, note, partId, rate, span } from './parts';
 
-export const FORMAT = 'oak-tumble/project';
-export const VERSION = 1;
 
 const assetBase = {
   id,
   name,
   hash: z.string().regex(/^[0-9a-f]{64}$/, 'a hash is 64 hexadecimal digits'),
-  mime: z.string().max(120),
+  mime: line.max(120),
   bytes: z.int().min(0),
 };
 const size = z.int().min(1).max(65_535);
@@ -48,7 +50,39 @@ const tempo = z
       context.addIssue({ code: 'custom', path: ['map'], message: 'frames and beats rise from one pair to the next' });
   });
 
+const pairOf = z.tuple([z.number(), z.number()]);
+
+/** A rigid span: `[from, to)`, each a frame or a moment of the composition's own markers. */
+const rigid = z.tuple([time, time]).refine(([from, to]) => typeof from !== 'number' || typeof to !== 'number' || to > from, 'a span ends after it begins');
+
 const take = z.strictObject({ id: partId, name: name.default(''), from: z.number(), to: z.number(), loop: z.boolean().default(false) });
+
+const settled = z.strictObject({ id: partId, at, values: z.record(z.string().max(400), z.unknown()).default({}) });
+
+/** What a stagger remembers, so that a step can be changed next week; evaluation never reads it. */
+const stagger = z.strictObject({
+  id: partId,
+  what: z.enum(['starts', 'ends', 'keys', 'markers', 'time']),
+  members: z.array(z.union([line, z.record(z.string(), z.unknown())])).default([]),
+  by: z.union([z.number(), z.string().max(20_000)]).nullable().default(null),
+  total: z.union([z.number(), z.string().max(20_000)]).nullable().default(null),
+  curve: keyCurve.nullable().default(null),
+  order: line.nullable().default(null),
+  from: z.union([z.number(), line]).nullable().default(null),
+  seed: z.number().default(0),
+  beats: z.union([z.number(), z.boolean()]).nullable().default(null),
+});
+
+const contact = z.strictObject({ id: partId, layer: id, point: pairOf, from: at, to: at });
+
+/** Timings kept beside the one that plays. */
+const attempt = z.strictObject({
+  id: z.enum(['1', '2', '3']).optional(),
+  name: name.default(''),
+  layers: z.record(id, z.strictObject({ start: z.number().default(0), spans: z.array(span).default([]), timing: z.array(operator).default([]), markers: z.array(marker).default([]) })).default({}),
+});
+
+const preset = z.strictObject({ id: partId, name: name.default(''), of: z.enum(['curve', 'timing', 'recipe']), data: z.unknown() });
 
 const version = z.strictObject({
   of: id,
@@ -72,9 +106,13 @@ export const composition = z.strictObject({
   colour: ink,
   tempo: tempo.nullable().default(null),
   markers: z.array(marker).default([]),
-  rigid: z.array(span).default([]),
+  rigid: z.array(rigid).default([]),
   takes: z.array(take).default([]),
   version: version.nullable().default(null),
+  settled: z.array(settled).default([]),
+  staggers: z.array(stagger).default([]),
+  contacts: z.array(contact).default([]),
+  tries: z.array(attempt).max(3).default([]),
   layers: z.array(layer).default([]),
 });
 
@@ -86,6 +124,9 @@ export const projectFile = z.strictObject({
   main: id.optional(),
   assets: z.array(asset).default([]),
   compositions: z.array(composition).default([]),
+  presets: z.array(preset).default([]),
+  newKeys: z.enum(['straight', 'smooth', 'hold', 'drawn']).default('straight'),
+  still: z.tuple([id, z.number()]).nullable().default(null),
 });
 
 export { asset };

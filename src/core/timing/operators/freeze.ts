@@ -1,6 +1,6 @@
 import { dust } from '../../time';
-import { numberField } from '../number-field';
-import { defineOperator, holdInside } from '../operator';
+import { timeField } from '../number-field';
+import { defineOperator, holdInside, tellTime } from '../operator';
 import { held } from '../segment';
 import { mapOf } from '../time-map';
 
@@ -8,9 +8,9 @@ export const freeze = defineOperator({
   op: 'freeze',
   title: 'Freeze',
   about: 'Shows one frame all the time.',
-  shape: { at: numberField() },
+  shape: { at: timeField() },
   fields: { at: { label: 'At', unit: 'frames' } },
-  tell: ({ at }) => `on frame ${at}`,
+  tell: ({ at }) => `on frame ${tellTime(at)}`,
   prepare: (params, { D }) => {
     const still = dust(holdInside(Number(params.at), D));
     const segment = held(-Infinity, Infinity, still);

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { dust } from '../../time';
-import { numberField, numberOrNull } from '../number-field';
-import { defineOperator } from '../operator';
+import { numberOrNull, timeField, timeOrNull } from '../number-field';
+import { defineOperator, tellTime } from '../operator';
 import { held, isBefore, NEAR, partBeside, straight, type Segment } from '../segment';
 import { mapOf, type TimeMap } from '../time-map';
 
@@ -10,11 +10,13 @@ export const loop = defineOperator({
   title: 'Loop',
   about: 'Plays a part again and again. Its end shows its first frame, so nothing blinks where it closes.',
   shape: {
-    from: numberField(0),
-    to: numberOrNull(),
+    from: timeField(0),
+    to: timeOrNull(),
     mode: z.enum(['repeat', 'swing']).default('repeat'),
     count: numberOrNull(),
     ends: z.enum(['once', 'twice']).default('once'),
+    until: numberOrNull(),
+    then: z.enum(['stay', 'on']).default('stay'),
   },
   fields: {
     from: { label: 'From', unit: 'frames' },
@@ -22,9 +24,11 @@ export const loop = defineOperator({
     mode: { label: 'Way', unit: 'choice', choices: ['repeat', 'swing'] },
     count: { label: 'Plays', unit: 'plays' },
     ends: { label: 'End frames', unit: 'choice', choices: ['once', 'twice'], onlyWith: ['mode', 'swing'] },
+    until: { label: 'Until', unit: 'frames', kept: { resting: null } },
+    then: { label: 'Then', unit: 'choice', choices: ['stay', 'on'], kept: { resting: 'stay' } },
   },
   tell: ({ from, to, mode, count }) =>
-    `${to === null ? `from ${from} to its end` : `frames ${from} to ${to}`}${mode === 'swing' ? ', to and fro' : ''}, ${count === null ? 'without end' : `${count} times`}`,
+    `${to === null ? `from ${tellTime(from)} to its end` : `frames ${tellTime(from)} to ${tellTime(to)}`}${mode === 'swing' ? ', to and fro' : ''}, ${count === null ? 'without end' : `${count} times`}`,
   prepare: (params, { D }) => {
     const from = Number(params.from);
     const to = Math.max(from, Number(params.to ?? D ?? from));

@@ -1,6 +1,6 @@
 import { dust } from '../../time';
-import { numberField } from '../number-field';
-import { defineOperator, holdInside } from '../operator';
+import { numberField, timeField } from '../number-field';
+import { defineOperator, holdInside, tellTime } from '../operator';
 import { held, isBefore, straight } from '../segment';
 import { mapOf } from '../time-map';
 
@@ -8,9 +8,9 @@ export const pause = defineOperator({
   op: 'pause',
   title: 'Pause',
   about: 'Holds a frame for a while and pushes the rest on.',
-  shape: { at: numberField(), for: numberField() },
+  shape: { at: timeField(), for: numberField() },
   fields: { at: { label: 'At', unit: 'frames' }, for: { label: 'For', unit: 'frames' } },
-  tell: (params) => `at ${params.at} for ${params.for} frames`,
+  tell: (params) => `at ${tellTime(params.at)} for ${params.for} frames`,
   prepare: (params, { D }) => {
     const [at, length] = [Number(params.at), Math.max(0, Number(params.for))];
     const still = holdInside(at, D);

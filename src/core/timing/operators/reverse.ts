@@ -1,6 +1,6 @@
 import { dust } from '../../time';
-import { numberField, numberOrNull } from '../number-field';
-import { defineOperator } from '../operator';
+import { timeField, timeOrNull } from '../number-field';
+import { defineOperator, tellTime } from '../operator';
 import { held, isBefore, straight } from '../segment';
 import { mapOf } from '../time-map';
 
@@ -8,9 +8,9 @@ export const reverse = defineOperator({
   op: 'reverse',
   title: 'Reverse',
   about: 'Plays backwards from the last frame and stays on the first.',
-  shape: { from: numberField(0), to: numberOrNull() },
+  shape: { from: timeField(0), to: timeOrNull() },
   fields: { from: { label: 'From', unit: 'frames' }, to: { label: 'To', unit: 'frames' } },
-  tell: ({ from, to }) => (to === null ? 'from the end to the start' : `frames ${from} to ${to}`),
+  tell: ({ from, to }) => (to === null ? 'from the end to the start' : `frames ${tellTime(from)} to ${tellTime(to)}`),
   prepare: (params, { D }) => {
     const from = Number(params.from);
     // A part shorter than a frame has one frame to show.

@@ -9,11 +9,12 @@ export const step = defineOperator({
   op: 'step',
   title: 'On twos',
   about: 'Holds every picture for a number of frames.',
-  shape: { every: numberField(), phase: numberField(0), round: z.enum(['down', 'near']).default('down') },
+  shape: { every: numberField(), phase: numberField(0), round: z.enum(['down', 'near']).default('down'), cuts: z.array(z.tuple([z.number(), z.number().positive()])).default([]) },
   fields: {
     every: { label: 'Every', unit: 'frames' },
     phase: { label: 'Phase', unit: 'frames' },
     round: { label: 'Round', unit: 'choice', choices: ['down', 'near'] },
+    cuts: { label: 'Cuts', unit: 'cuts', kept: { resting: [] } },
   },
   tell: ({ every }) => `hold every ${every} frames`,
   prepare: (params) => {
