@@ -1,11 +1,12 @@
 import * as z from 'zod';
-import { refusal } from '../wire';
+import { refusal, reloadWanted } from '../wire';
 
-/** What came back from the server: its answer, a refusal in words, or nobody there. */
+/** What came back from the server: its answer, a refusal in words, nobody (or a server in trouble), or that this page must be reloaded first. */
 export type Called<T> =
   | { readonly kind: 'answer'; readonly status: number; readonly value: T }
   | { readonly kind: 'refused'; readonly status: number; readonly message: string }
-  | { readonly kind: 'unreachable' };
+  | { readonly kind: 'reload'; readonly message: string }
+  | { readonly kind: 'unreachable'; readonly status?: number; readonly message?: string };
 
 /** Asks an endpoint and reads its answer by the contract. Statuses in `answers` carry an answer, others a refusal. */
 export async function call<S extends z.ZodType>(schema: S, address: string, init: RequestInit = {}, answers: readonly number[] = [200]): Promise<Called<z.output<S>>> {
@@ -17,9 +18,15 @@ export async function call<S extends z.ZodType>(schema: S, address: string, init
   } catch {
     return { kind: 'unreachable' };
   }
-  if (answers.includes(response.status)) return { kind: 'answer', status: response.status, value: schema.parse(body) };
-  // Server trouble may pass; a refusal will not.
-  if (response.status >= 500) return { kind: 'unreachable' };
+  if (answers.includes(response.status)) {
+    const read = schema.safeParse(body);
+    // An answer that this page cannot read comes from another version of the server.
+    return read.success ? { kind: 'answer', status: response.status, value: read.data } : { kind: 'reload', message: 'The server answers in a way that this page does not know. Reload the page; nothing is lost.' };
+  }
+  const reload = reloadWanted.safeParse(body);
+  if (reload.success) return { kind: 'reload', message: reload.data.message };
   const read = refusal.safeParse(body);
+  // Server trouble may pass; a refusal will not.
+  if (response.status >= 500) return { kind: 'unreachable', status: response.status, ...(read.success ? { message: read.data.message } : {}) };
   return { kind: 'refused', status: response.status, message: read.success ? read.data.message : `The server answered ${response.status}.` };
 }

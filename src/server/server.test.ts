@@ -2,8 +2,8 @@ import { mkdtempSync, readdirSync, readFileSync, writeFileSync, mkdirSync } from
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
-import { setValues, type Change } from '../core/commands';
-import { readProjectFile, type Project } from '../core/model';
+import { changeFrom, setValues, type Change } from '../core/commands';
+import { readProjectFile, VERSION, type Project } from '../core/model';
 import { openedProject, changeAnswer, changesSince, listProjects } from '../wire';
 import { openTestDatabase } from '../../tests/support/database';
 import { slideLayers } from '../../tests/support/edits';
@@ -30,9 +30,9 @@ beforeEach(async () => {
 const id = () => `film${count}`;
 const slide = (project: Project, by: number, change = `change-${++count * 1000 + by}`): Change => {
   count--;
-  return { id: change, ...slideLayers(project, 'main', ['lamp'], by)! };
+  return changeFrom(slideLayers(project, 'main', ['lamp'], by)!, change);
 };
-const raise = (project: Project, value: number, name: string): Change => ({ id: name, ...setValues(project, 'main', [{ layer: 'lamp', channel: 'y', value }], { frame: 0, keying: false, newId: () => 'k' })! });
+const raise = (project: Project, value: number, name: string): Change => changeFrom(setValues(project, 'main', [{ layer: 'lamp', channel: 'y', value }], { frame: 0, keying: false, newId: () => 'k' })!, name);
 const open = async () => (await documents.open(id()))!;
 
 describe('documents', () => {
@@ -66,7 +66,7 @@ describe('documents', () => {
     expect((await open()).revision).toBe(1);
   });
   test('what the document could not hold is refused, and nothing changes', async () => {
-    const bad: Change = { id: 'change-bad', event: 'x.y', label: 'Bad', patches: [{ path: ['compositions', 'by', 'main', 'layers', 'by', 'lamp', 'start'], from: 0, to: 'soon' }] };
+    const bad: Change = { id: 'change-bad', version: VERSION, event: 'x.y', label: 'Bad', patches: [{ path: ['compositions', 'by', 'main', 'layers', 'by', 'lamp', 'start'], from: 0, to: 'soon' }] };
     expect(await documents.apply(id(), 0, bad)).toMatchObject({ kind: 'refused', message: expect.stringContaining('Lamp') as string });
     const worse: Change = { ...bad, id: 'change-worse', patches: [{ path: ['compositions', 'by', 'main', 'layers', 'by', 'tram', 'timing'], from: smallFilm().compositions.by['main']!.layers.by['tram']!.timing, to: 7 }] };
     expect(await documents.apply(id(), 0, worse)).toMatchObject({ kind: 'refused' });
@@ -74,7 +74,7 @@ describe('documents', () => {
   });
   test('changes that come at once are all applied, one after another', async () => {
     const { project } = await open();
-    const raised = Array.from({ length: 20 }, (_, i) => ({ id: `change-at-once-${i}`, event: 'layers.set' as const, label: 'Note', patches: [{ path: ['compositions', 'by', 'main', 'layers', 'by', 'tram', 'markers', `n${i}`], to: { id: `n${i}`, at: i, name: '', length: 0, note: '', colour: null, fires: true } }] }));
+    const raised = Array.from({ length: 20 }, (_, i) => ({ id: `change-at-once-${i}`, version: VERSION, event: 'layers.set' as const, label: 'Note', patches: [{ path: ['compositions', 'by', 'main', 'layers', 'by', 'tram', 'markers', `n${i}`], to: { id: `n${i}`, at: i, name: '', length: 0, note: '', colour: null, fires: true } }] }));
     const outcomes = await Promise.all(raised.map((change) => documents.apply(id(), 0, change)));
     expect(outcomes.map((outcome) => 'revision' in outcome && outcome.revision).sort((a, b) => Number(a) - Number(b))).toEqual(Array.from({ length: 20 }, (_, i) => i + 1));
     expect(Object.keys((await open()).project.compositions.by['main']!.layers.by['tram']!.markers).length).toBe(21);
@@ -148,24 +148,54 @@ describe('endpoints', () => {
   });
   test('send, and what others did since', async () => {
     const change = { ...slide(smallFilm(), 4), id: `change-sent-${count}` };
-    expect(changeAnswer.parse(await (await ask('send', undefined, { base: 0, change })).json())).toMatchObject({ kind: 'applied', revision: 1 });
-    const since = changesSince.parse(await (await ask('since', undefined, undefined, '', '?since=0')).json());
+    expect(changeAnswer.parse(await (await ask('send', undefined, { page: VERSION, base: 0, change })).json())).toMatchObject({ kind: 'applied', revision: 1 });
+    const since = changesSince.parse(await (await ask('since', undefined, undefined, '', `?since=0&page=${VERSION}`)).json());
     expect(since).toMatchObject({ revision: 1, changes: [{ revision: 1, change: { id: change.id } }] });
-    expect((await ask('since', undefined, undefined, '', '?since=x')).status).toBe(400);
-    const stale = { id: `change-stale-${count}`, ...slideLayers(smallFilm(), 'main', ['lamp'], 9)! };
-    expect((await ask('send', undefined, { base: 0, change: stale })).status).toBe(409);
+    expect((await ask('since', undefined, undefined, '', `?since=x&page=${VERSION}`)).status).toBe(400);
+    const stale = changeFrom(slideLayers(smallFilm(), 'main', ['lamp'], 9)!, `change-stale-${count}`);
+    expect((await ask('send', undefined, { page: VERSION, base: 0, change: stale })).status).toBe(409);
   });
   test.each<[string, unknown, string, number]>([
     ['no JSON', 'hello', 'application/json', 400], ['another type', '{}', 'text/plain', 415], ['nothing in it', {}, 'application/json', 400],
-    ['a path that is none', { base: 0, change: { id: 'change-12345', event: 'a.b', label: 'L', patches: [{ path: [] }] } }, 'application/json', 400],
+    ['a path that is none', { page: VERSION, base: 0, change: { id: 'change-12345', event: 'a.b', label: 'L', patches: [{ path: [] }] } }, 'application/json', 400],
     ['a field too many', { base: 0, extra: 1, change: {} }, 'application/json', 400],
-    ['a nasty path', { base: 0, change: { id: 'change-nasty-1', event: 'a.b', label: 'L', patches: [{ path: ['__proto__', 'x'], to: 1 }] } }, 'application/json', 409],
-    ['an unknown root', { base: 0, change: { id: 'change-root-11', event: 'a.b', label: 'L', patches: [{ path: ['sparkle'], to: 1 }] } }, 'application/json', 422],
+    ['a nasty path', { page: VERSION, base: 0, change: { id: 'change-nasty-1', event: 'a.b', label: 'L', patches: [{ path: ['__proto__', 'x'], to: 1 }] } }, 'application/json', 409],
+    ['an unknown root', { page: VERSION, base: 0, change: { id: 'change-root-11', event: 'a.b', label: 'L', patches: [{ path: ['sparkle'], to: 1 }] } }, 'application/json', 422],
   ])('refuses %s with a sentence', async (_, body, type, status) => {
     const response = await ask('send', undefined, body, type);
     expect(response.status).toBe(status);
     expect(JSON.stringify(await response.json())).toMatch(/[a-z]{3,}/);
     expect((await open()).revision).toBe(0);
+  });
+  test('a page of another version is told to reload, and nothing happens', async () => {
+    const change = changeFrom(slideLayers(smallFilm(), 'main', ['lamp'], 4)!, `change-page-${count}`);
+    // Pages of version 1 said nothing of their version; whatever is 500 or more they keep for later.
+    const { version: _, ...unversioned } = change;
+    for (const body of [{ base: 0, change: unversioned }, { page: VERSION + 1, base: 0, change }]) {
+      const response = await ask('send', undefined, body);
+      expect([response.status, await response.json()]).toEqual([503, { message: expect.stringMatching(/Reload the page.*not lost/) as string, reload: true }]);
+    }
+    expect((await ask('since', undefined, undefined, '', '?since=0')).status).toBe(503);
+    expect((await open()).revision).toBe(0);
+  });
+  test('a long change arrives in pieces: acknowledged when it is whole, asked for anew when pieces were lost', async () => {
+    const change = changeFrom(slideLayers(smallFilm(), 'main', ['lamp'], 4)!, `change-long-${count}`);
+    const text = JSON.stringify(change);
+    const pieces = [text.slice(0, 40), text.slice(40, 90), text.slice(90)];
+    const send = async (index: number, id = change.id) => (await ask('send', undefined, { page: VERSION, base: 0, part: { id, index, of: 3, text: pieces[index]! } })).json();
+    expect(await send(1)).toEqual({ kind: 'more', next: 0 });
+    expect([await send(0), await send(2), await send(1)]).toEqual([{ kind: 'more', next: 1 }, { kind: 'more', next: 1 }, { kind: 'more', next: 2 }]);
+    expect((await open()).revision).toBe(0);
+    expect(await send(2)).toMatchObject({ kind: 'applied', revision: 1 });
+    expect([await send(0), await send(1), await send(2)][2]).toMatchObject({ kind: 'applied', revision: 1 });
+    const broken = (await ask('send', undefined, { page: VERSION, base: 0, part: { id: 'change-broken', index: 0, of: 1, text: '{"id":' } }));
+    expect(broken.status).toBe(400);
+  });
+  test('control characters are refused, a long label too, each with a sentence', async () => {
+    const named = { id: `change-nul-${count}`, version: VERSION, event: 'layers.set', label: 'Rename', patches: [{ path: ['compositions', 'by', 'main', 'layers', 'by', 'lamp', 'name'], from: 'Lamp', to: 'La\u0000mp' }] };
+    const answer = await ask('send', undefined, { page: VERSION, base: 0, change: named });
+    expect([answer.status, await answer.json()]).toEqual([422, { message: expect.stringMatching(/control character/) as string }]);
+    for (const label of ['a\u0000b', 'x'.repeat(301)]) expect((await ask('send', undefined, { page: VERSION, base: 0, change: { ...named, label } })).status).toBe(400);
   });
   test('a body over the limit is cut off while it is read', async () => expect((await ask('send', undefined, `"${'x'.repeat(16_000_010)}"`)).status).toBe(413));
   test('media by hash alone', async () => {

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { LABEL_LENGTH } from '../core/commands';
 
 /** A change as it travels: made by the browser, checked by the server, applied once. */
 export const patch = z.strictObject({
@@ -9,7 +10,8 @@ export const patch = z.strictObject({
 
 export const change = z.strictObject({
   id: z.string().min(8).max(80).regex(/^[A-Za-z0-9-]+$/),
+  version: z.int().min(1).default(1),
   event: z.string().regex(/^[a-z]+\.[a-z]+$/),
-  label: z.string().min(1).max(300),
-  patches: z.array(patch).min(1).max(100_000),
+  label: z.string().min(1).max(LABEL_LENGTH).regex(/^[^\p{Cc}]+$/u, 'a label holds no control characters'),
+  patches: z.array(patch).min(1).max(5_000_000),
 });

@@ -1,8 +1,21 @@
 import * as z from 'zod';
 import { change } from './patch';
+import { pageVersion } from './page-version';
 
-/** POST /api/projects/:id/changes: one gesture, made on the revision that the window had seen. */
-export const sendChange = z.strictObject({ base: z.int().min(0), change });
+const base = z.int().min(0);
+
+/** Longer changes travel in pieces of so many characters of their JSON, under one id. */
+export const PART_LENGTH = 3_000_000;
+
+/** POST /api/projects/:id/changes: one gesture, made on the revision that the window had seen, whole or a piece of it. */
+export const sendChange = z.union([
+  z.strictObject({ page: pageVersion, base, change }),
+  z.strictObject({
+    page: pageVersion,
+    base,
+    part: z.strictObject({ id: change.shape.id, index: z.int().min(0).max(10_000), of: z.int().min(1).max(10_000), text: z.string().max(PART_LENGTH) }),
+  }),
+]);
 
 const numbered = z.strictObject({ revision: z.int(), change });
 
@@ -16,10 +29,12 @@ export const changeAnswer = z.discriminatedUnion('kind', [
     /** What could not be done, in words. */
     conflicts: z.array(z.string()),
   }),
+  /** A piece arrived; this one is wanted next. */
+  z.strictObject({ kind: z.literal('more'), next: z.int() }),
 ]);
 export type SendChange = z.output<typeof sendChange>;
 export type ChangeAnswer = z.output<typeof changeAnswer>;
 
-/** GET /api/projects/:id/changes?since=R */
+/** GET /api/projects/:id/changes?since=R&page=V */
 export const changesSince = z.strictObject({ revision: z.int(), changes: z.array(numbered) });
 export type ChangesSince = z.output<typeof changesSince>;

@@ -1,7 +1,7 @@
 import { vi } from 'vitest';
 import type { Change } from '../../src/core/commands';
 import type { Project } from '../../src/core/model';
-import { createEditor, type Editor } from '../../src/islands/bench/editor/editor';
+import { createEditor, type Editor, type Left } from '../../src/islands/bench/editor/editor';
 import type { Outbox } from '../../src/islands/bench/editor/outbox';
 import type { PictureRequest } from '../../src/workers/picture/protocol';
 
@@ -16,26 +16,37 @@ export type OpenedEditor = {
   readonly others: { readonly revision: number; readonly change: Change }[];
   /** What the browser keeps. */
   readonly kept: Map<string, string>;
+  /** What the server is to answer to what is sent, in turn; after that it takes everything. */
+  readonly answers: { readonly status: number; readonly body: unknown }[];
+  /** What the browser keeps of changes that were set aside. */
+  readonly aside: Map<number, unknown>;
   /** The window is looked at again. */
   readonly focus: () => void;
 };
 
 /** Opens an editor on a project; `close` it and take the stubs away afterwards. */
-export function openEditor(project: Project): OpenedEditor {
+export function openEditor(project: Project, left: Left = { waiting: [], asides: [] }): OpenedEditor {
   const asked: PictureRequest[] = [];
   const sent: OpenedEditor['sent'] = [];
   const others: OpenedEditor['others'] = [];
   const kept = new Map<string, string>();
+  const answers: OpenedEditor['answers'] = [];
+  const aside = new Map<number, unknown>();
   let focus = (): void => undefined;
   vi.stubGlobal('window', { addEventListener: (_: string, heard: () => void) => void (focus = heard), removeEventListener: () => undefined });
   vi.stubGlobal('localStorage', { getItem: (name: string) => kept.get(name) ?? null, setItem: (name: string, value: string) => void kept.set(name, value) });
   vi.stubGlobal('fetch', (_: string, init?: RequestInit) => {
     if (!init?.body) return Promise.resolve(new Response(JSON.stringify({ revision: others.length, changes: others })));
     sent.push(JSON.parse(String(init.body)) as OpenedEditor['sent'][number]);
+    const answer = answers.shift();
+    if (answer) return Promise.resolve(new Response(JSON.stringify(answer.body), { status: answer.status }));
     return Promise.resolve(new Response(JSON.stringify({ kind: 'applied', revision: sent.length, missed: [] })));
   });
-  const outbox: Outbox = { waiting: () => Promise.resolve([]), put: () => Promise.resolve(1), remove: () => Promise.resolve() };
+  const outbox: Outbox = {
+    keeps: true, waiting: () => Promise.resolve({ changes: [], newer: 0 }), put: () => Promise.resolve(1), remove: () => Promise.resolve(), asides: () => Promise.resolve([]),
+    putAside: (_, one) => Promise.resolve(aside.set(aside.size + 1, one).size), removeAside: (key) => Promise.resolve(void aside.delete(key)),
+  };
   const worker = { postMessage: (request: PictureRequest) => void asked.push(request), terminate: () => undefined } as unknown as Worker;
-  const editor = createEditor('film', project, 0, outbox, [], worker);
-  return { editor, asked, sent, others, kept, focus: () => focus() };
+  const editor = createEditor('film', project, 0, outbox, left, worker);
+  return { editor, asked, sent, others, kept, answers, aside, focus: () => focus() };
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
-  addKeys, addOperator, applyPatches, deleteKeys, deleteLayers, deleteOperator, EMPTY_HISTORY, invertPatches, moveKeys, record, setLayerField, setOperator, setTempo, setValues, stepBack, stepForward, takeBack, validateTouched,
+  addKeys, addOperator, applyPatches, deleteKeys, deleteLayers, changeFrom, deleteOperator, EMPTY_HISTORY, forget, invertPatches, moveKeys, record, setLayerField, setOperator, setTempo, setValues, steppedBack, steppedForward, takeBack, validateTouched, type History,
   type Draft, type Refused,
 } from '.';
 import { keyTimeAt, sampleChannel, sourceTimeAt } from '../evaluate';
@@ -143,7 +143,7 @@ describe('patches', () => {
   test('taking back skips what others changed since, and names it', () => {
     const draft = slideLayers(film, 'main', ['lamp'], 5)!;
     const after = done(done(film, draft), slideLayers(done(film, draft), 'main', ['lamp'], 1));
-    expect(takeBack(after, draft)).toMatchObject({ skipped: ['spans', 'start'], draft: { patches: [] } });
+    expect(takeBack(after, draft)).toMatchObject({ skipped: ['start of “Lamp”', 'spans of “Lamp”'], draft: { patches: [] } });
   });
   test('two orders are put together: what others added stays where it was put', () => {
     const path = ['compositions', 'by', 'main', 'layers', 'order'];
@@ -169,14 +169,15 @@ describe('patches', () => {
 });
 
 test('history goes back and forth, and a new edit ends redo', () => {
-  const change = (id: string) => ({ id, ...(slideLayers(film, 'main', ['lamp'], 5)!) });
-  let history = record(record(EMPTY_HISTORY, change('one')), change('two'));
-  const back = stepBack(history)!;
-  expect(back.change.id).toBe('two');
-  expect(stepForward(back.history)!.change.id).toBe('two');
-  history = record(back.history, change('three'));
-  expect(history.done.map((one) => one.id)).toEqual(['one', 'three']);
-  expect(stepForward(history)).toBeNull();
-  expect(stepBack(EMPTY_HISTORY)).toBeNull();
+  const change = (id: string) => changeFrom(slideLayers(film, 'main', ['lamp'], 5)!, id);
+  const ids = ({ done, undone }: History) => [done.map((one) => one.id), undone.map((one) => one.change.id)];
+  const history = record(record(EMPTY_HISTORY, change('one')), change('two'));
+  const back = steppedBack(history, change('two-back'));
+  expect(ids(back)).toEqual([['one'], ['two']]);
+  expect(ids(steppedForward(back, change('two-again')))).toEqual([['one', 'two-again'], []]);
+  expect(ids(record(back, change('three')))).toEqual([['one', 'three'], []]);
+  expect(ids(forget(back, 'two-back'))).toEqual([['one'], []]);
+  expect(ids(forget(history, 'one'))).toEqual([['two'], []]);
+  expect(steppedBack(EMPTY_HISTORY, null)).toBe(EMPTY_HISTORY);
   expect(member({}, 'x')).toBeUndefined();
 });

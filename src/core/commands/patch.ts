@@ -20,7 +20,7 @@ export function applyPatches(project: Project, patches: readonly Patch[]): { rea
   for (const patch of patches) {
     const found = readPath(current, patch.path);
     if (!found.there) clashes.push({ patch, found: undefined, gone: true });
-    else if (isOrder(patch)) current = writePath(current, patch.path, 0, reorder(patch, found.value as readonly string[]), fresh);
+    else if (isOrder(patch)) current = writePath(current, patch.path, 0, reorder(patch.from as readonly string[], patch.to as readonly string[], found.value as readonly string[]), fresh);
     else if (!sameValue(found.value, patch.from)) clashes.push({ patch, found: found.value, gone: false });
     else current = writePath(current, patch.path, 0, patch.to, fresh);
   }
@@ -68,19 +68,22 @@ function isOrder({ path, from, to }: Patch): boolean {
   return path[path.length - 1] === 'order' && Array.isArray(from) && Array.isArray(to);
 }
 
-/** What a change of order did, done to the order that is there now: others may have added and removed meanwhile. */
-function reorder({ from, to }: Patch, current: readonly string[]): readonly string[] {
-  const [before, after] = [from as readonly string[], to as readonly string[]];
+/**
+ * What a change of order did, done to the order that is there now: others may have added and removed meanwhile. Those keep
+ * the neighbour on their left.
+ */
+export function reorder(before: readonly string[], after: readonly string[], current: readonly string[]): readonly string[] {
   if (sameValue(before, current)) return after;
-  const removed = new Set(before.filter((id) => !after.includes(id)));
-  const moved = new Set(after);
-  const others = current.filter((id) => !removed.has(id) && !moved.has(id));
-  const result = after.filter((id) => current.includes(id) || !before.includes(id));
-  for (const id of others) {
-    const left = current.slice(0, current.indexOf(id)).reverse().find((one) => result.includes(one));
-    result.splice(left === undefined ? 0 : result.indexOf(left) + 1, 0, id);
+  const [had, has, here] = [new Set(before), new Set(after), new Set(current)];
+  const result = after.filter((id) => here.has(id) || !had.has(id));
+  const placed = new Set(result);
+  const followers = new Map<string | null, string[]>();
+  let left: string | null = null;
+  for (const id of current) {
+    if (placed.has(id)) left = id;
+    else if (!had.has(id) && !has.has(id)) followers.set(left, [...(followers.get(left) ?? []), id]);
   }
-  return result;
+  return [...(followers.get(null) ?? []), ...result.flatMap((id) => [id, ...(followers.get(id) ?? [])])];
 }
 
 /** Deep equality of plain data, whatever the order of fields. */

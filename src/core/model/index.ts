@@ -6,7 +6,7 @@ export type { Asset, Channel, Composition, Layer, LayerOf, Marker, OperatorEntry
 export { mediaFileName } from './media-file';
 export { rigidSpans, settleRigid, type TimeOrMoment } from './rigid';
 export { textLayers } from './text-layers';
-export { readLayer, readProject, readProjectFile } from './read';
+export { readKept, readLayer, readProject, readProjectFile } from './read';
 export { BLENDS } from './blends';
 export { KEPT_OPERATORS } from './kept-operators';
 export { faultsOnKeys, operatorFaults, type OperatorFault } from './operator-faults';

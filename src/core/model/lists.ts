@@ -40,12 +40,20 @@ export function inOrder<T>(list: Ordered<T>): readonly T[] {
 }
 const ordered = new WeakMap<object, readonly unknown[]>();
 
-/** Members in order of time; the same list answers with the same array. */
+/**
+ * Members in order of time, those at one time by their ids (m2 before m10): a record has no order of its own that would
+ * outlast taking a member out and putting it back. The same list answers with the same array.
+ */
 export function inTime<T extends { readonly at: number }>(list: Timed<T>): readonly T[] {
   let members = timed.get(list);
-  if (!members) timed.set(list, (members = Object.values(list).sort((a, b) => a.at - b.at)));
+  if (!members) timed.set(list, (members = Object.values(list).sort((a, b) => a.at - b.at || byId(a, b))));
   return members as readonly T[];
 }
+function byId(a: object, b: object): number {
+  const [one, other] = [a, b].map((member) => ('id' in member ? String(member.id) : '')) as [string, string];
+  return one.length - other.length || (one < other ? -1 : one > other ? 1 : 0);
+}
+
 const timed = new WeakMap<object, readonly { readonly at: number }[]>();
 
 /** Fields whose inside holds no lists, whatever it is called: what a preset keeps, and the ids that a travel names. */

@@ -8,6 +8,7 @@ import { projectFile, type ProjectFile } from './schema/project';
 import { FORMAT, VERSION } from './version';
 import { layer as layerSchema } from './schema/layers';
 import { settleRigid } from './rigid';
+import { withoutUnseen } from './unseen';
 import { upgradeFile } from './upgrades';
 
 /** Larger files are refused before they are parsed. */
@@ -23,6 +24,14 @@ export function readProject(text: string): Parsed<Project> {
     return refuse(jsonIssue(text, error));
   }
   return readProjectFile(raw);
+}
+
+/** Reads a document that this program kept itself: what an older version let in is cleaned, never refused. */
+export function readKept(text: string): Parsed<Project> {
+  const read = readProject(text);
+  if (read.ok || !read.issues.some((issue) => issue.kind === 'wrong')) return read;
+  const cleaned = readProjectFile(withoutUnseen(JSON.parse(text)));
+  return cleaned.ok ? cleaned : read;
 }
 
 /** Reads a parsed project file. */

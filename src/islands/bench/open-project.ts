@@ -9,7 +9,12 @@ export type Opening = { readonly kind: 'opening' } | { readonly kind: 'failed'; 
 /** Asks for a project and for what this browser has not sent yet, and makes an editor of both. */
 export async function openProject(projectId: string, worker: Worker): Promise<Opening> {
   const [answer, outbox] = await Promise.all([call(openedProject, `/api/projects/${encodeURIComponent(projectId)}`), openOutbox()]);
-  if (answer.kind === 'unreachable') return { kind: 'failed', message: 'The server does not answer. Start it with npm start, then reload this page.' };
-  if (answer.kind === 'refused') return { kind: 'failed', message: answer.message };
-  return { kind: 'open', editor: createEditor(projectId, answer.value.project as Project, answer.value.revision, outbox, await outbox.waiting(projectId), worker) };
+  if (answer.kind === 'unreachable') return { kind: 'failed', message: answer.message ?? 'The server does not answer. Start it with npm start, then reload this page.' };
+  if (answer.kind !== 'answer') return { kind: 'failed', message: answer.message };
+  const nothing = { changes: [], newer: 0 };
+  const [waiting, asides] = await Promise.all([outbox.waiting(projectId).catch(() => nothing), outbox.asides(projectId).catch(() => [])]);
+  const editor = createEditor(projectId, answer.value.project as Project, answer.value.revision, outbox, { waiting: waiting.changes, asides }, worker);
+  if (!outbox.keeps) editor.say('This browser keeps nothing: while the server is away, changes cannot wait here. Leave the page open until all is saved.', true);
+  if (waiting.newer > 0) editor.say(`${waiting.newer} unsaved ${waiting.newer === 1 ? 'change was' : 'changes were'} made by a newer Oak Tumble and ${waiting.newer === 1 ? 'waits' : 'wait'} in this browser for it.`, true);
+  return { kind: 'open', editor };
 }

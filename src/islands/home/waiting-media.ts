@@ -12,7 +12,9 @@ export async function rememberMedia(project: string, files: readonly File[]): Pr
 
 /** The files that wait for a project, once. */
 export async function takeWaitingMedia(project: string): Promise<readonly File[]> {
-  const db = await open();
+  // A browser that keeps nothing has none waiting.
+  const db = await open().catch(() => null);
+  if (!db) return [];
   const files = (await db.get('media', project)) as readonly File[] | undefined;
   if (files) await db.delete('media', project);
   db.close();

@@ -1,7 +1,8 @@
-import { applyPatches, validateTouched, type Change } from '../../core/commands';
-import { inOrder, member, readProject, sayIssue, writeProject, type Project } from '../../core/model';
+import { applyPatches, upgradeChange, validateTouched, type Change } from '../../core/commands';
+import { inOrder, member, readKept, sayIssue, VERSION, writeProject, type Project } from '../../core/model';
+import { CannotOpen } from '../cannot-open';
 import type { Database } from '../db';
-import { changesAfter, insertChange, revisionOfChange } from '../repositories/changes';
+import { changesAfter, insertChange, revisionOfChange, type ChangeRow } from '../repositories/changes';
 import { findProject, insertProject, listProjects, raiseRevision, setDeleted, setSnapshot, type ProjectRow } from '../repositories/projects';
 import type { SnapshotFiles } from './snapshot-files';
 
@@ -53,19 +54,19 @@ export function createDocuments(db: Database, files: SnapshotFiles): Documents {
   async function load(id: string): Promise<Open | null> {
     const row = await findProject(db, id);
     if (!row) return null;
-    const read = readProject(await files.read(row.snapshotHash));
-    if (!read.ok) throw new Error(`The kept copy of “${row.name}” cannot be read: ${read.issues.map(sayIssue).join(' ')}`);
+    const read = readKept(await files.read(row.snapshotHash));
+    if (!read.ok) throw new CannotOpen(`“${row.name}” cannot be opened: ${read.issues.map(sayIssue).join(' ')}`);
     let { value: project } = read;
     let revision = row.snapshotRevision;
-    for (const change of await changesAfter(db, id, revision)) {
-      project = applyPatches(project, (JSON.parse(change.body) as Change).patches).project;
-      revision = change.revision;
+    for (const kept of await changesAfter(db, id, revision)) {
+      project = applyPatches(project, readRow(kept, row.name).patches).project;
+      revision = kept.revision;
     }
     return { project, revision, snapshotRevision: row.snapshotRevision };
   }
 
   async function missedSince(id: string, revision: number): Promise<readonly Numbered[]> {
-    return (await changesAfter(db, id, revision)).map((row) => ({ revision: row.revision, change: JSON.parse(row.body) as Change }));
+    return (await changesAfter(db, id, revision)).map((row) => ({ revision: row.revision, change: readRow(row, id) }));
   }
 
   async function snapshot(id: string, open: Open): Promise<void> {
@@ -86,9 +87,11 @@ export function createDocuments(db: Database, files: SnapshotFiles): Documents {
       opened.delete(id);
       return setDeleted(db, id, deleted);
     }),
-    apply: (id, base, change) => inLine(id, async (): Promise<Outcome> => {
+    apply: (id, base, made) => inLine(id, async (): Promise<Outcome> => {
       const open = await find(id);
       if (!open) return { kind: 'unknown' };
+      const change = upgradeChange(made);
+      if (!change) return { kind: 'refused', message: 'This was done in a newer Oak Tumble than the server runs. Start the newer one, then try it again.' };
       const already = await revisionOfChange(db, id, change.id);
       if (already !== null) return { kind: 'applied', revision: already, missed: (await missedSince(id, base)).filter((one) => one.change.id !== change.id) };
       const missed = base < open.revision ? await missedSince(id, base) : [];
@@ -101,7 +104,7 @@ export function createDocuments(db: Database, files: SnapshotFiles): Documents {
       const revision = open.revision + 1;
       await db.transaction(async (tx) => {
         if ((await raiseRevision(tx, id, revision, project.name, listingOf(project))) === null) throw new Error(`Revision ${revision} of ${id} is taken`);
-        await insertChange(tx, id, { revision, changeId: change.id, label: change.label, body: JSON.stringify(change) });
+        await insertChange(tx, id, { revision, changeId: change.id, label: change.label, version: VERSION, body: JSON.stringify(change) });
       });
       open.project = project;
       open.revision = revision;
@@ -113,6 +116,13 @@ export function createDocuments(db: Database, files: SnapshotFiles): Documents {
       return open && { revision: open.revision, changes: await missedSince(id, revision) };
     },
   };
+}
+
+/** A change from the log, whatever version made it. */
+function readRow(row: ChangeRow, project: string): Change {
+  const change = upgradeChange({ ...(JSON.parse(row.body) as Change), version: row.version });
+  if (!change) throw new CannotOpen(`“${project}” was worked on in a newer Oak Tumble (version ${row.version}); this one reads up to version ${VERSION}. Update, then open it again.`);
+  return change;
 }
 
 /** A change may put anything anywhere; what the checks themselves stumble over is refused as well. */

@@ -1,26 +1,66 @@
 import type { APIRoute } from 'astro';
+import type * as z from 'zod';
 import type { Change } from '../../core/commands';
-import { sendChange, type ChangeAnswer, type ChangesSince } from '../../wire';
+import { VERSION } from '../../core/model';
+import { change as changeSchema, pageVersion, sendChange, type ChangeAnswer, type ChangesSince } from '../../wire';
+import { createParts } from '../documents';
 import { house } from '../house';
 import { json, refuse, safely } from './answer';
 import { readBody } from './read-body';
+
+/** A change of more characters than this is no gesture. */
+const LONGEST = 200_000_000;
+const parts = createParts(LONGEST);
 
 /** POST /api/projects/:id/changes: applied once, answered when it is on disk. */
 export const POST: APIRoute = ({ params, request }) => safely(async () => {
   const read = await readBody(request, sendChange);
   if (!read.ok) return read.response;
+  const { body } = read;
+  const stranger = askToReload(body.page);
+  if (stranger) return stranger;
   const id = params['id'] ?? '';
-  const outcome = await (await house()).documents.apply(id, read.body.base, read.body.change as Change);
+  if ('change' in body) return apply(id, body.base, body.change);
+  const gathered = parts.add({ ...body.part, id: `${id} ${body.part.id}` });
+  switch (gathered.kind) {
+    case 'more': return json(gathered satisfies ChangeAnswer);
+    case 'too-long': return refuse(413, `One change may have ${LONGEST / 1e6} MB.`);
+    case 'whole': {
+      const whole = changeSchema.safeParse(readJson(gathered.text));
+      return whole.success ? apply(id, body.base, whole.data) : refuse(400, `The change does not fit at ${whole.error.issues[0]?.path.join('.') ?? 'its root'}.`);
+    }
+  }
+});
+
+async function apply(id: string, base: number, change: z.output<typeof changeSchema>): Promise<Response> {
+  const outcome = await (await house()).documents.apply(id, base, change as Change);
   switch (outcome.kind) {
     case 'unknown': return refuse(404, `There is no project “${id}”.`);
     case 'refused': return refuse(422, outcome.message);
     case 'conflict': return json(outcome as ChangeAnswer, 409);
     case 'applied': return json(outcome as ChangeAnswer);
   }
-});
+}
 
-/** GET /api/projects/:id/changes?since=R: what others did meanwhile. */
+function readJson(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return null;
+  }
+}
+
+/** A page of another version neither understands the answers nor makes changes that fit; with 503 it keeps what it has, the first version's too. */
+function askToReload(page: number): Response | null {
+  if (page === VERSION) return null;
+  const why = page < VERSION ? 'This page is older than the program that keeps the project' : 'This page is newer than the program that keeps the project; start the newer one';
+  return json({ message: `${why}. Reload the page: what was not saved yet waits in this browser and is not lost.`, reload: true }, 503);
+}
+
+/** GET /api/projects/:id/changes?since=R&page=V: what others did meanwhile. */
 export const GET: APIRoute = ({ params, url }) => safely(async () => {
+  const stranger = askToReload(pageVersion.catch(1).parse(Number(url.searchParams.get('page') ?? 1)));
+  if (stranger) return stranger;
   const since = Number(url.searchParams.get('since') ?? 'x');
   if (!Number.isInteger(since) || since < 0) return refuse(400, 'Say from which revision on: ?since=12.');
   const id = params['id'] ?? '';

@@ -2,12 +2,12 @@ import type { Database } from '../db';
 
 type Db = Pick<Database, 'query'>;
 
-export type ChangeRow = { readonly revision: number; readonly changeId: string; readonly body: string };
+export type ChangeRow = { readonly revision: number; readonly changeId: string; readonly version: number; readonly body: string };
 
 /** Changes after a revision, oldest first. */
 export async function changesAfter(db: Db, project: string, revision: number): Promise<readonly ChangeRow[]> {
   const { rows } = await db.query<ChangeRow>(
-    'select revision, change_id as "changeId", body from change where project_id = $1 and revision > $2 order by revision',
+    'select revision, change_id as "changeId", version, body from change where project_id = $1 and revision > $2 order by revision',
     [project, revision],
   );
   return rows;
@@ -20,5 +20,5 @@ export async function revisionOfChange(db: Db, project: string, changeId: string
 }
 
 export async function insertChange(db: Db, project: string, row: ChangeRow & { readonly label: string }): Promise<void> {
-  await db.query('insert into change (project_id, revision, change_id, label, body) values ($1, $2, $3, $4, $5)', [project, row.revision, row.changeId, row.label, row.body]);
+  await db.query('insert into change (project_id, revision, change_id, label, version, body) values ($1, $2, $3, $4, $5, $6)', [project, row.revision, row.changeId, row.label, row.version, row.body]);
 }

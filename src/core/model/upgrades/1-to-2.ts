@@ -1,3 +1,4 @@
+import { withoutUnseen } from '../unseen';
 import type { Upgrade } from './upgrade';
 
 type Fields = Readonly<Record<string, unknown>>;
@@ -6,14 +7,15 @@ const EMPTY = { order: [], by: {} } as const;
 
 /**
  * Version 2 added fields and changed the meaning of none: reading fills them in where a file is silent. A change is not
- * read but replayed, so what it carries is filled in here.
+ * read but replayed, so what it carries is filled in here, and cleaned of what nobody can see.
  */
 export const from1to2: Upgrade = {
   from: 1,
   file: (raw) => raw,
   value(path, value) {
     const fill = FILLS.find(({ at }) => fits(at, path))?.fill;
-    return fill && isFields(value) ? fill(value) : value;
+    const seen = withoutUnseen(value, path[path.length - 1]);
+    return fill && isFields(seen) ? fill(seen) : seen;
   },
 };
 

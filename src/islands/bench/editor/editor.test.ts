@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { addComposition, deleteComposition, deleteLayers, nestLayers, setDuration, setLayerField, type Draft } from '../../../core/commands';
+import { addComposition, changeFrom, deleteComposition, deleteLayers, nestLayers, setDuration, setLayerField, type Draft } from '../../../core/commands';
 import { newComposition } from '../../../core/model';
 import { slideLayers } from '../../../../tests/support/edits';
 import { openEditor, type OpenedEditor } from '../../../../tests/support/editor';
@@ -31,7 +31,7 @@ describe('the editor', () => {
     expect(editor.run(draft)).toBe(true);
     expect(opened.asked.some((request) => request.kind === 'patches')).toBe(true);
     await vi.waitFor(() => expect(opened.sent.length).toBe(1));
-    expect(Object.keys(opened.sent[0]!.change).sort()).toEqual(['event', 'id', 'label', 'patches']);
+    expect(Object.keys(opened.sent[0]!.change).sort()).toEqual(['event', 'id', 'label', 'patches', 'version']);
     await vi.waitFor(() => expect(state().saved.kind).toBe('saved'));
   });
   test('lays a gesture over the document and lets go of it', () => {
@@ -80,7 +80,7 @@ describe('when the document becomes another one', () => {
   /** What another window did, heard when this one is looked at again. */
   const elsewhere = async (draft: ReturnType<typeof setDuration>) => {
     const { event, label, patches } = draft!;
-    opened.others.push({ revision: opened.others.length + 1, change: { event, label, patches, id: `other-window-${opened.others.length}` } });
+    opened.others.push({ revision: opened.others.length + 1, change: changeFrom({ event, label, patches }, `other-window-${opened.others.length}`) });
     const before = project();
     opened.focus();
     await vi.waitFor(() => expect(project()).not.toBe(before));

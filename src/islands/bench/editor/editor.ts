@@ -1,14 +1,15 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import { applyPatches, EMPTY_HISTORY, record, stepBack, stepForward, takeBack, type Change, type Draft, type Patch, type Refused } from '../../../core/commands';
+import { applyPatches, changeFrom, EMPTY_HISTORY, forget, record, steppedBack, steppedForward, takeBack, type Change, type Draft, type Patch, type Refused } from '../../../core/commands';
 import { sourceOf, sourceTimeAt, timingOf } from '../../../core/evaluate';
-import { inOrder, member, type Layer, type Project } from '../../../core/model';
+import { inOrder, member, VERSION, type Layer, type Project } from '../../../core/model';
 import { preimages } from '../../../core/timing';
 import { createPictureClient, type PictureClient } from '../../../workers/picture/client';
 import { call } from '../../call';
 import { changesSince } from '../../../wire';
+import { asideText, triedAgain } from './aside';
 import { current, seen } from './current';
 import { createKeeping, type Keeping, type Numbered } from './keeping';
-import type { Outbox } from './outbox';
+import type { Outbox, SetAside } from './outbox';
 import { createPlaying } from './playing';
 import { settled } from './settled';
 import { readSettings, writeSettings, type Settings } from './settings';
@@ -39,17 +40,24 @@ export type Editor = {
   readonly openComposition: (id: string) => void;
   readonly goOut: (steps?: number) => void;
   readonly say: (text: string, bad?: boolean) => void;
+  /** What was set aside: done once more over what is there now, kept as a file, or let go. */
+  readonly tryAside: (key: number) => void;
+  readonly saveAside: (key: number) => void;
+  readonly dropAside: (key: number) => void;
   readonly close: () => void;
 };
 
-export function createEditor(projectId: string, project: Project, revision: number, outbox: Outbox, waiting: readonly { readonly key: number; readonly change: Change }[], worker: Worker): Editor {
+/** What this browser kept of an earlier page: changes that wait for the server, and those set aside. */
+export type Left = { readonly waiting: readonly { readonly key: number; readonly change: Change }[]; readonly asides: readonly SetAside[] };
+
+export function createEditor(projectId: string, project: Project, revision: number, outbox: Outbox, { waiting, asides }: Left, worker: Worker): Editor {
   let confirmed = project;
   let confirmedRevision = revision;
   let pending: readonly Change[] = waiting.map(({ change }) => change);
   let pictureRevision = 0;
 
   const opened = pending.reduce((now, change) => applyPatches(now, change.patches).project, project);
-  const store = createStore<EditorState>(() => ({ ...opening(opened), projectId, project: opened }));
+  const store = createStore<EditorState>(() => ({ ...opening(opened), projectId, project: opened, asides, keeps: outbox.keeps }));
   const get = store.getState;
 
   const picture = createPictureClient(worker, {
@@ -69,15 +77,31 @@ export function createEditor(projectId: string, project: Project, revision: numb
       pending = pending.filter((one) => one.id !== change.id);
       if (missed.length > 0) rebase();
     },
-    onDropped(change, words, at, missed) {
+    onRefused(change, why, at, missed) {
       pending = pending.filter((one) => one.id !== change.id);
       if (at !== null) confirm(missed);
-      store.setState({ history: { ...get().history, done: get().history.done.filter((one) => one.id !== change.id) } });
+      store.setState({ history: forget(get().history, change.id) });
       rebase();
-      say(words, true);
+      void setAside({ change, why, at: Date.now() });
     },
   });
   keeping.resume(waiting);
+
+  /** Keeps a change that was not taken where it can be seen; in the browser too, as far as that keeps anything. */
+  async function setAside(aside: Omit<SetAside, 'key'>): Promise<void> {
+    say(`“${aside.change.label}” was not taken and is set aside: ${aside.why}`, true);
+    const key = await outbox.putAside(projectId, aside).catch(() => -aside.at);
+    store.setState({ asides: [...get().asides, { ...aside, key }] });
+  }
+
+  function asideOf(key: number): SetAside | undefined {
+    return get().asides.find((one) => one.key === key);
+  }
+
+  function dropAside(key: number): void {
+    store.setState({ asides: get().asides.filter((one) => one.key !== key) });
+    void outbox.removeAside(key).catch(() => undefined);
+  }
 
   /** Takes in what is on disk, each revision once and in order. */
   function confirm(changes: readonly Numbered[]): void {
@@ -90,7 +114,8 @@ export function createEditor(projectId: string, project: Project, revision: numb
 
   /** What other windows did since: asked when this one is looked at again. */
   async function catchUp(): Promise<void> {
-    const answer = await call(changesSince, `/api/projects/${encodeURIComponent(projectId)}/changes?since=${confirmedRevision}`);
+    const answer = await call(changesSince, `/api/projects/${encodeURIComponent(projectId)}/changes?since=${confirmedRevision}&page=${VERSION}`);
+    if (answer.kind === 'reload') return store.setState({ saved: { kind: 'reload', waiting: pending.length, message: answer.message } });
     if (answer.kind !== 'answer') return;
     const mine = new Set(pending.map((one) => one.id));
     const news = (answer.value.changes as readonly Numbered[]).filter(({ revision: at, change }) => at > confirmedRevision && !mine.has(change.id));
@@ -122,9 +147,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   }
 
   function perform(draft: Draft): Change | null {
-    // A draft may know more than is sent, such as what to select afterwards.
-    const { event, label, patches } = draft;
-    const change: Change = { event, label, patches, id: crypto.randomUUID() };
+    const change = changeFrom(draft, crypto.randomUUID());
     const { project: next, clashes } = applyPatches(get().project, draft.patches);
     if (clashes.length > 0 || next === get().project) return null;
     pending = [...pending, change];
@@ -139,6 +162,14 @@ export function createEditor(projectId: string, project: Project, revision: numb
     const [root, , id] = patches[0]?.path ?? [];
     if (root !== 'compositions' || id === undefined || id === current(get()).id) return null;
     return member(get().project.compositions.by, id)?.name ?? null;
+  }
+
+  function tellStep(draft: Draft, change: Draft, skipped: readonly string[]): void {
+    const elsewhere = elsewhereIn(change);
+    const what = elsewhere ? `${draft.label}, in ${elsewhere}` : draft.label;
+    if (skipped.length === 0) return say(what);
+    const left = skipped.length > 4 ? `${skipped.slice(0, 4).join(', ')} and ${skipped.length - 4} more` : skipped.join(', ');
+    say(draft.patches.length > 0 ? `${what}; changed elsewhere meanwhile and left alone: ${left}.` : `${left}: changed elsewhere meanwhile, so there was nothing left to undo.`);
   }
 
   function seek(to: number): void {
@@ -196,24 +227,24 @@ export function createEditor(projectId: string, project: Project, revision: numb
       look();
     },
     undo() {
-      const step = stepBack(get().history);
-      if (!step) return say('There is nothing to undo.');
-      const { draft, skipped } = takeBack(get().project, step.change);
-      store.setState({ history: step.history });
-      if (draft.patches.length > 0) perform(draft);
+      const change = get().history.done.at(-1);
+      if (!change) return say('There is nothing to undo.');
+      const { draft, skipped } = takeBack(get().project, change);
+      const by = draft.patches.length > 0 ? perform(draft) : null;
+      store.setState({ history: steppedBack(get().history, by) });
       look();
-      const elsewhere = elsewhereIn(step.change);
-      if (elsewhere) return say(`${draft.label}, in ${elsewhere}`);
-      say(skipped.length > 0 ? `${draft.label}; changed elsewhere meanwhile and left alone: ${skipped.join(', ')}.` : draft.label);
+      tellStep(draft, change, skipped);
     },
     redo() {
-      const step = stepForward(get().history);
+      const step = get().history.undone.at(-1);
       if (!step) return say('There is nothing to do again.');
-      store.setState({ history: step.history });
-      const { id: _, ...draft } = step.change;
-      if (!perform(draft)) say(`“${draft.label}” does not fit any more and was left out.`, true);
-      else say(`Redo ${draft.label.charAt(0).toLowerCase()}${draft.label.slice(1)}`);
+      const { draft, skipped } = step.by ? takeBack(get().project, { ...step.by, label: step.change.label }, 'Redo') : { draft: step.change, skipped: [] };
+      const again = step.by && draft.patches.length > 0 ? perform(draft) : null;
+      // What is done again is known by what it was.
+      store.setState({ history: steppedForward(get().history, again && { ...again, label: step.change.label }) });
       look();
+      if (!again) return say(`“${step.change.label}” does not fit any more and was left out.`, true);
+      tellStep(draft, step.change, skipped);
     },
     togglePlay: () => (get().playing ? playing.stop() : playing.play()),
     playAround: playing.playAround,
@@ -248,6 +279,25 @@ export function createEditor(projectId: string, project: Project, revision: numb
       enter(outer, frame);
       store.setState({ selection: { ...NOTHING_SELECTED, layers: [nest] } });
     },
+    tryAside(key) {
+      const aside = asideOf(key);
+      const draft = aside && triedAgain(get().project, aside.change);
+      if (!aside) return;
+      if (!draft) return say(`“${aside.change.label}” has no place in the document any more.`, true);
+      const change = perform(draft);
+      if (!change) return say(`“${aside.change.label}” changes nothing any more.`);
+      store.setState({ history: record(get().history, change) });
+      dropAside(key);
+      look();
+    },
+    saveAside(key) {
+      const aside = asideOf(key);
+      if (!aside) return;
+      const address = URL.createObjectURL(new Blob([asideText(projectId, aside)], { type: 'application/json' }));
+      Object.assign(document.createElement('a'), { href: address, download: `set-aside-${aside.change.id.slice(0, 8)}.json` }).click();
+      URL.revokeObjectURL(address);
+    },
+    dropAside,
     close() {
       window.removeEventListener('focus', onFocus);
       keeping.close();
@@ -270,7 +320,7 @@ function frameOutside(project: Project, hostId: string, via: { readonly layer: s
   return via.frame >= best.from && via.frame < best.to ? via.frame : Math.ceil(best.from - 1e-6);
 }
 
-function opening(project: Project): Omit<EditorState, 'projectId' | 'project'> {
+function opening(project: Project): Omit<EditorState, 'projectId' | 'project' | 'asides' | 'keeps'> {
   const main = member(project.compositions.by, project.main) ?? inOrder(project.compositions)[0];
   // The first looped nest shows at once what this program is about.
   const looped = main && inOrder(main.layers).find((layer: Layer) => layer.kind === 'nest' && inOrder(layer.timing).some((node) => node.op === 'loop'));

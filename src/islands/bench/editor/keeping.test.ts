@@ -1,21 +1,25 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { Change } from '../../../core/commands';
+import { VERSION } from '../../../core/model';
+import { PART_LENGTH } from '../../../wire';
 import { createKeeping, type Numbered, type SaveState } from './keeping';
-import type { Outbox } from './outbox';
+import { upToDate, type Outbox } from './outbox';
 
-const change = (id: string): Change => ({ id, event: 'layers.slide', label: `Slide ${id}`, patches: [{ path: ['a'], from: 0, to: 1 }] });
+const change = (id: string): Change => ({ id, version: VERSION, event: 'layers.slide', label: `Slide ${id}`, patches: [{ path: ['a'], from: 0, to: 1 }] });
 
 /** A browser's keeping in memory. */
 function fakeOutbox() {
   const kept = new Map<number, Change>();
   let next = 1;
   const outbox: Outbox = {
-    waiting: () => Promise.resolve([...kept].map(([key, one]) => ({ key, change: one }))),
+    keeps: true,
+    waiting: () => Promise.resolve(upToDate([...kept].map(([key, one]) => ({ key, change: one })))),
     put: (_, one) => {
       kept.set(next, one);
       return Promise.resolve(next++);
     },
     remove: (key) => Promise.resolve(void kept.delete(key)),
+    asides: () => Promise.resolve([]), putAside: () => Promise.resolve(1), removeAside: () => Promise.resolve(),
   };
   return { outbox, kept };
 }
@@ -29,15 +33,18 @@ describe('keeping what was done', () => {
     vi.unstubAllGlobals();
   });
 
-  function setUp(answers: Answer[]) {
+  function setUp(answers: Answer[], broken: Partial<Outbox> = {}) {
     const sent: { id: string; base: number }[] = [];
+    const pieces: string[] = [];
     vi.stubGlobal('fetch', (_: string, init: { body: string }) => {
-      const { base, change: one } = JSON.parse(init.body) as { base: number; change: Change };
-      sent.push({ id: one.id, base });
+      const { base, change: one, part } = JSON.parse(init.body) as { base: number; change?: Change; part?: { id: string; index: number; text: string } };
+      sent.push({ id: one?.id ?? part!.id, base });
+      if (part) pieces[part.index] = part.text;
       const answer = answers.shift() ?? { status: 200, body: { kind: 'applied', revision: sent.length, missed: [] } };
       return answer === 'away' ? Promise.reject(new Error('away')) : Promise.resolve(new Response(JSON.stringify(answer.body), { status: answer.status }));
     });
-    const { outbox, kept } = fakeOutbox();
+    const { outbox: working, kept } = fakeOutbox();
+    const outbox: Outbox = { ...working, ...broken };
     const states: SaveState[] = [];
     const heard: string[] = [];
     let revision = 0;
@@ -47,9 +54,9 @@ describe('keeping what was done', () => {
         revision = at;
         heard.push(`applied ${one.id} as ${at}, ${missed.length} missed`);
       },
-      onDropped: (one, words) => heard.push(`dropped ${one.id}: ${words}`),
+      onRefused: (one, words) => heard.push(`refused ${one.id}: ${words}`),
     });
-    return { sent, kept, states, heard, keeping };
+    return { sent, pieces, kept, states, heard, keeping };
   }
   const applied = (revision: number, missed: readonly unknown[] = []): Answer => ({ status: 200, body: { kind: 'applied', revision, missed } });
 
@@ -74,7 +81,7 @@ describe('keeping what was done', () => {
     expect(states[states.length - 1]).toEqual({ kind: 'saved' });
     expect(kept.size).toBe(0);
   });
-  test('a refusal and a conflict are dropped with their words, and the rest goes on', async () => {
+  test('a refusal and a conflict are handed back with their words, and the rest goes on', async () => {
     const { heard, kept, keeping } = setUp([
       { status: 422, body: { message: 'It does not fit.' } },
       { status: 409, body: { kind: 'conflict', revision: 4, missed: [], conflicts: ['Changed elsewhere.'] } },
@@ -82,7 +89,7 @@ describe('keeping what was done', () => {
     ]);
     for (const id of ['change-one', 'change-two', 'change-three']) keeping.send(change(id));
     await vi.advanceTimersByTimeAsync(10);
-    expect(heard).toEqual(['dropped change-one: It does not fit.', 'dropped change-two: Changed elsewhere.', 'applied change-three as 5, 0 missed']);
+    expect(heard).toEqual(['refused change-one: It does not fit.', 'refused change-two: Changed elsewhere.', 'applied change-three as 5, 0 missed']);
     expect(kept.size).toBe(0);
   });
   test('what an earlier page left goes first, under its own id', async () => {
@@ -91,6 +98,47 @@ describe('keeping what was done', () => {
     keeping.send(change('change-new'));
     await vi.advanceTimersByTimeAsync(10);
     expect(sent.map((one) => one.id)).toEqual(['change-old', 'change-new']);
+  });
+  test('a browser that will not keep a change, or not let go of it, does not stop the saving', async () => {
+    for (const broken of [{ put: () => Promise.reject(new Error('full')) }, { remove: () => Promise.reject(new Error('locked')) }]) {
+      const { sent, states, keeping } = setUp([], broken);
+      for (const id of ['change-one', 'change-two', 'change-three']) keeping.send(change(id));
+      await vi.advanceTimersByTimeAsync(10);
+      expect(sent.map((one) => one.id)).toEqual(['change-one', 'change-two', 'change-three']);
+      expect(states.at(-1)).toEqual({ kind: 'saved' });
+    }
+  });
+  test('a page of another version stops sending, keeps what it has and says so; told again, it tries again', async () => {
+    const { sent, kept, states, keeping } = setUp([{ status: 503, body: { message: 'Reload the page.', reload: true } }]);
+    keeping.send(change('change-one'));
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect([sent.length, kept.size, states.at(-1)]).toEqual([1, 1, { kind: 'reload', waiting: 1, message: 'Reload the page.' }]);
+    keeping.send(change('change-two'));
+    await vi.advanceTimersByTimeAsync(10);
+    expect(sent.map((one) => one.id)).toEqual(['change-one', 'change-one', 'change-two']);
+  });
+  test('an answer that this page does not know is no acknowledgement', async () => {
+    const { kept, states, keeping } = setUp([{ status: 200, body: { kind: 'done', at: 7 } }]);
+    keeping.send(change('change-one'));
+    await vi.advanceTimersByTimeAsync(10);
+    expect([kept.size, states.at(-1)!.kind]).toEqual([1, 'reload']);
+  });
+  test('a server that fails at a change again and again hands it back, and the rest goes on', async () => {
+    const { heard, keeping } = setUp(Array.from({ length: 6 }, () => ({ status: 500, body: { message: 'Something went wrong here.' } })));
+    keeping.send(change('change-one'));
+    keeping.send(change('change-two'));
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect(heard).toEqual(['refused change-one: Something went wrong here.', expect.stringContaining('applied change-two')]);
+  });
+  test('a long change travels in pieces under its id, and from the start again where the server has lost them', async () => {
+    const more = (next: number): Answer => ({ status: 200, body: { kind: 'more', next } });
+    const { sent, pieces, heard, keeping } = setUp([more(1), more(2), more(0), more(1), more(2), applied(1)]);
+    const long = { ...change('change-long'), patches: [{ path: ['a'], to: 'x'.repeat(PART_LENGTH * 2 + 5) }] };
+    keeping.send(long);
+    await vi.advanceTimersByTimeAsync(50);
+    expect(sent.length).toBe(6);
+    expect(JSON.parse(pieces.join(''))).toEqual(long);
+    expect(heard).toEqual(['applied change-long as 1, 0 missed']);
   });
   test('closed, it sends nothing more', async () => {
     const { sent, kept, keeping } = setUp(['away']);

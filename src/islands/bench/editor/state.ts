@@ -4,6 +4,7 @@ import type { ShownLayer } from '../../../core/evaluate';
 import type { LayerOf, Project } from '../../../core/model';
 import type { PlayLog } from '../../../workers/picture/protocol';
 import type { SaveState } from './keeping';
+import type { SetAside } from './outbox';
 import type { Settings } from './settings';
 
 /** One step of the way in: an opened composition, and the nest by which it was entered. */
@@ -41,7 +42,7 @@ export type Selection = {
 export const NOTHING_SELECTED: Selection = { layers: [], keys: [], markers: [], operator: null };
 
 /** A window over the Bench. */
-export type OpenDialog = { readonly kind: 'shortcuts' } | { readonly kind: 'find' } | { readonly kind: 'help'; readonly page: string } | { readonly kind: 'nest' } | { readonly kind: 'render' };
+export type OpenDialog = { readonly kind: 'shortcuts' } | { readonly kind: 'find' } | { readonly kind: 'help'; readonly page: string } | { readonly kind: 'nest' } | { readonly kind: 'render' } | { readonly kind: 'aside' };
 
 /** A list of actions at a place of the page; `under` are layers that lie there, for choosing one beneath. */
 export type OpenMenu = { readonly x: number; readonly y: number; readonly groups: readonly (readonly string[])[]; readonly under: readonly { readonly label: string; readonly path: readonly string[] }[] };
@@ -56,6 +57,10 @@ export type EditorState = {
   readonly transient: readonly Patch[] | null;
   readonly history: History;
   readonly saved: SaveState;
+  /** Changes that were not taken and wait for a decision. */
+  readonly asides: readonly SetAside[];
+  /** Whether this browser keeps changes that wait for the server. */
+  readonly keeps: boolean;
   readonly way: readonly WayStep[];
   readonly frame: number;
   readonly playing: boolean;

@@ -1,4 +1,4 @@
-import { CircleHelp, Download, Film, Redo2, Search, Undo2 } from 'lucide-react';
+import { CircleAlert, CircleHelp, Download, Film, Redo2, Search, Undo2 } from 'lucide-react';
 import { renameProject } from '../../../core/commands';
 import { Acorn, Button, IconButton, InPlace, Menu } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
@@ -10,6 +10,8 @@ export function Header() {
   const name = useEditorState((state) => state.project.name);
   const projectId = useEditorState((state) => state.projectId);
   const saved = useEditorState((state) => state.saved);
+  const asides = useEditorState((state) => state.asides.length);
+  const keeps = useEditorState((state) => state.keeps);
   const { done, undone } = useEditorState((state) => state.history);
   const file = (query: string) => window.location.assign(`/api/projects/${encodeURIComponent(projectId)}/file${query}`);
   return (
@@ -22,11 +24,13 @@ export function Header() {
         <IconButton label={done.length > 0 ? `Undo ${done[done.length - 1]!.label}` : 'Nothing to undo'} hint="Ctrl+Z" disabled={done.length === 0} onClick={editor.undo}>
           <Undo2 size={15} />
         </IconButton>
-        <IconButton label={undone.length > 0 ? `Redo ${undone[undone.length - 1]!.label}` : 'Nothing to redo'} hint="Ctrl+Shift+Z" disabled={undone.length === 0} onClick={editor.redo}>
+        <IconButton label={undone.length > 0 ? `Redo ${undone[undone.length - 1]!.change.label}` : 'Nothing to redo'} hint="Ctrl+Shift+Z" disabled={undone.length === 0} onClick={editor.redo}>
           <Redo2 size={15} />
         </IconButton>
       </div>
-      <span role="status" aria-label="Saved state" data-saved={saved.kind} className={saved.kind === 'offline' ? 'text-rust' : 'text-muted'}>{saveWords(saved)}</span>
+      <span role="status" aria-label="Saved state" data-saved={saved.kind} className={`truncate ${saved.kind === 'offline' || saved.kind === 'reload' ? 'text-rust' : 'text-muted'}`} title={saved.kind === 'reload' ? saved.message : undefined}>{saveWords(saved, keeps)}</span>
+      {saved.kind === 'reload' && <Button onClick={() => window.location.reload()}>Reload</Button>}
+      {asides > 0 && <Button onClick={() => editor.set({ dialog: { kind: 'aside' } })}><CircleAlert size={13} aria-hidden="true" className="text-rust" /> {asides} set aside</Button>}
       <span className="grow" />
       <button type="button" onClick={() => editor.set({ dialog: { kind: 'find' } })} className="flex h-7 w-52 items-center gap-2 rounded-full bg-raised px-3 text-left text-muted hover:bg-lifted">
         <Search size={13} aria-hidden="true" /><span className="grow">Find an action</span><kbd className="font-mono text-[11.5px]">Ctrl K</kbd>
@@ -46,10 +50,11 @@ export function Header() {
   );
 }
 
-function saveWords(saved: SaveState): string {
+function saveWords(saved: SaveState, keeps: boolean): string {
   switch (saved.kind) {
     case 'saved': return 'All changes saved';
     case 'saving': return 'Saving …';
-    case 'offline': return `The server is away: ${saved.waiting} ${saved.waiting === 1 ? 'change waits' : 'changes wait'} in this browser`;
+    case 'offline': return `The server is away: ${saved.waiting} ${saved.waiting === 1 ? 'change waits' : 'changes wait'} in this ${keeps ? 'browser' : 'page alone'}`;
+    case 'reload': return 'This page and its server are of different versions';
   }
 }

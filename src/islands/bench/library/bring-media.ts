@@ -106,7 +106,7 @@ async function paintSvg(text: string, width: number, height: number): Promise<Bl
 async function keep(ready: ReadyPicture, name: string, note: string | null): Promise<Brought> {
   const answer = await call(keptMedia, '/api/media', { method: 'POST', body: ready.bytes }, [201]);
   if (answer.kind === 'unreachable') throw new Error('the server does not answer; bring it in again when it is back');
-  if (answer.kind === 'refused') throw new Error(answer.message.replace(/\.$/, ''));
+  if (answer.kind !== 'answer') throw new Error(answer.message.replace(/\.$/, ''));
   const { hash, mime, bytes } = answer.value;
   const asset = { id: freshId(), name, type: 'image', hash, mime, bytes, width: ready.width, height: ready.height, original: ready.original } as unknown as Asset;
   const sized = ready.original ? `${name} was ${ready.original.join(' × ')} px and was sized down to ${ready.width} × ${ready.height}.` : null;

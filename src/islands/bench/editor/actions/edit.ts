@@ -28,7 +28,7 @@ function remove(editor: Editor): void {
 
 export const EDIT_ACTIONS: readonly Action[] = [
   { id: 'edit.undo', title: ({ history: { done } }) => (done.length > 0 ? `Undo: ${done[done.length - 1]!.label}` : 'Undo'), group: 'Edit', keys: ['Ctrl+Z'], run: (editor) => editor.undo() },
-  { id: 'edit.redo', title: ({ history: { undone } }) => (undone.length > 0 ? `Redo: ${undone[undone.length - 1]!.label}` : 'Redo'), group: 'Edit', keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], run: (editor) => editor.redo() },
+  { id: 'edit.redo', title: ({ history: { undone } }) => (undone.length > 0 ? `Redo: ${undone[undone.length - 1]!.change.label}` : 'Redo'), group: 'Edit', keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], run: (editor) => editor.redo() },
   { id: 'edit.copy', title: 'Copy', group: 'Edit', keys: ['Ctrl+C'], whyNot: needsAny, run: (editor) => toClipboard(copySelection(editor)) },
   { id: 'edit.cut', title: 'Cut', group: 'Edit', keys: ['Ctrl+X'], whyNot: needsAny, run: (editor) => toClipboard(cutSelection(editor)) },
   { id: 'edit.paste', title: 'Paste at the playhead', group: 'Edit', keys: ['Ctrl+V'], run: (editor) => void paste(editor, null) },
