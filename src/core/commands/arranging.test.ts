@@ -231,8 +231,11 @@ describe('nests', () => {
     const after = done(nested, draft);
     for (const frame of [0, 10, 33]) close(worldOf(after, draft.made[1]!, frame), worldOf(film, 'child', frame), 6);
     const moved = done(nested, placeLayers(nested, 'main', [{ layer: nest.id, world: [0, 2, -2, 0, 11, 12] }], how(0)));
-    const apart = unnestLayer(moved, 'main', nest.id, newId) as Draft & { made: string[] };
-    close(worldOf(done(moved, apart), apart.made[1]!, 10), multiply([0, 2, -2, 0, 11, 12], worldOf(film, 'child', 10)), 4);
+    // Turned, its frame cuts what was at the edge of the picture: that has to be decided first.
+    expect(refusal(unnestLayer(moved, 'main', nest.id, newId))).toMatch(/clipped to its frame/);
+    const free = done(moved, setLayerField(moved, 'main', [nest.id], 'clipFrame', false));
+    const apart = unnestLayer(free, 'main', nest.id, newId) as Draft & { made: string[] };
+    close(worldOf(done(free, apart), apart.made[1]!, 10), multiply([0, 2, -2, 0, 11, 12], worldOf(film, 'child', 10)), 4);
   });
   test('what cannot come out as it is is refused in words', () => {
     expect(refusal(unnestLayer(film, 'main', 'tram', newId))).toMatch(/take its timing off/);

@@ -1,13 +1,13 @@
 import type { Bounds } from '../display';
 import { sourceOf, worldMatrix } from '../evaluate';
-import { channelAt, hasContentTime, inOrder, isDrawn, member, newComposition, newNest, newNull, POSE, type Channel, type Composition, type Layer, type Project } from '../model';
-import { clipSpan, hull, moveSpans, sameRate, type Frames } from '../time';
+import { channelAt, hasContentTime, inOrder, isDrawn, member, newComposition, newNest, POSE, type Channel, type Composition, type Layer, type Project } from '../model';
+import { hull, moveSpans, sameRate, type Frames } from '../time';
 import { count, type Draft } from './change';
 import { lostLinks } from './layers';
 import { compositionPath, layerPath } from './paths';
 import { applyPatches, patchOf, type Patch } from './patch';
 import { changedPose } from './pose';
-import { setValues } from './set-values';
+import { setValues, shiftedChannel } from './set-values';
 import { reachLayer } from './target';
 import type { Refused } from './timing';
 
@@ -87,54 +87,106 @@ function leaveHost(project: Project, host: Composition, chosen: readonly Layer[]
 
 /** Each layer's picture becomes a composition of its own size; the layer stays in place as a nest of it, same id, pose and keys. */
 function nestPictures(project: Project, host: Composition, chosen: readonly Layer[], { name, bounds, newId }: NestChoice): (Draft & { readonly made: readonly string[] }) | Refused {
-  const patches: Patch[] = [];
-  const made: string[] = [];
+  const compositions: Composition[] = [];
+  const nests = new Map<string, Layer>();
+  const corners = new Map<string, readonly [number, number]>();
   for (const layer of chosen) {
     const box = bounds(layer.id);
     if (!isDrawn(layer.kind) || !box) return { refused: `${layer.name} has no picture of its own to put inside.` };
-    const outer = hull(layer.spans);
-    if (outer && outer[0] < layer.start) return { refused: `${layer.name} begins before its own start; slide its content first.` };
-    const source = sourceOf(project, host, layer);
-    if (source && !sameRate(source.rate, host.rate)) return { refused: `${layer.name} shows a source of another rate; its layers can go inside only whole.` };
-    const [left, top, right, bottom] = box;
-    const duration = Math.max(1, Math.ceil(source ? source.D : (outer ? outer[1] : host.duration) - layer.start));
-    const posed = Object.keys(POSE);
-    const channels = layer.channels as Readonly<Record<string, Channel>>;
-    const innerChannels = Object.fromEntries(Object.entries(channels).filter(([one]) => !posed.includes(one)));
-    const inner = {
-      ...layer, start: 0, spans: [[0, duration]], timing: { order: [], by: {} }, markers: {}, parent: null, partner: null, clipTo: null, blend: 'normal', visible: true, locked: false, solo: false, guide: false,
-      channels: { ...innerChannels, ...(left === 0 ? {} : { x: channelAt(-left) }), ...(top === 0 ? {} : { y: channelAt(-top) }) },
-    } as unknown as Layer;
+    const why = whyNoPicture(project, host, layer);
+    if (why !== null) return { refused: why };
     const id = newId();
-    const composition: Composition = { ...newComposition(id, chosen.length === 1 ? name : layer.name, { width: Math.max(1, Math.ceil(right - left)), height: Math.max(1, Math.ceil(bottom - top)), rate: host.rate, duration }), layers: { order: [inner.id], by: { [inner.id]: inner } } };
-    const outerChannels: Record<string, Channel> = Object.fromEntries(Object.entries(channels).filter(([one]) => posed.includes(one)));
-    if (left !== 0) outerChannels['pivotX'] = shiftedBy(outerChannels['pivotX'], -left);
-    if (top !== 0) outerChannels['pivotY'] = shiftedBy(outerChannels['pivotY'], -top);
-    const nest = { ...newNest(layer.id, layer.name, layer.spans, id), start: layer.start, timing: layer.timing, markers: layer.markers, parent: layer.parent, partner: layer.partner, clipTo: layer.clipTo, clipSide: layer.clipSide, blend: layer.blend, visible: layer.visible, solo: layer.solo, guide: layer.guide, colour: layer.colour, note: layer.note, sampling: layer.sampling, channels: outerChannels } as unknown as Layer;
-    patches.push(patchOf(compositionPath(id), undefined, composition), patchOf(layerPath(host.id, layer.id), layer, nest));
-    made.push(id);
-    // The nest's own space begins at its upper left; whoever follows it moves over by as much.
-    for (const follower of inOrder(host.layers)) if (follower.parent === layer.id) patches.push(...movedOver(host.id, follower, -left, -top));
+    compositions.push(pictureOf(project, host, layer, id, chosen.length === 1 ? name : layer.name, box));
+    nests.set(layer.id, nestInPlace(layer, id, box));
+    corners.set(layer.id, [-box[0], -box[1]]);
   }
-  patches.push(patchOf(['compositions', 'order'], project.compositions.order, [...project.compositions.order, ...made]));
-  return { event: 'layers.nest', label: `Nest the picture of ${chosen.length === 1 ? chosen[0]!.name : count(chosen.length, 'layer')}`, made: chosen.map((layer) => layer.id), patches };
+  // A nest's own space begins at its upper left; whoever follows it moves over by as much, whether it became a nest itself or not.
+  const moved = inOrder(host.layers).flatMap((layer): readonly Patch[] => {
+    const corner = layer.parent === null ? undefined : corners.get(layer.parent);
+    const nest = nests.get(layer.id);
+    const before = nest ?? layer;
+    const after = corner && isDrawn(layer.kind) ? movedOver(before, corner) : before;
+    return after === layer ? [] : nest ? [patchOf(layerPath(host.id, layer.id), layer, after)] : differingChannels(host.id, layer, after);
+  });
+  return {
+    event: 'layers.nest', label: `Nest the picture of ${chosen.length === 1 ? chosen[0]!.name : count(chosen.length, 'layer')}`, made: chosen.map((layer) => layer.id),
+    patches: [
+      ...compositions.map((composition) => patchOf(compositionPath(composition.id), undefined, composition)),
+      ...moved,
+      patchOf(['compositions', 'order'], project.compositions.order, [...project.compositions.order, ...compositions.map((composition) => composition.id)]),
+    ],
+  };
 }
 
-function movedOver(hostId: string, layer: Layer, dx: number, dy: number): readonly Patch[] {
+/** Why a layer's picture cannot be put inside without changing a frame, or null. */
+function whyNoPicture(project: Project, host: Composition, layer: Layer): string | null {
+  const outer = hull(layer.spans);
+  if (outer && outer[0] < layer.start) return `${layer.name} begins before its own start; slide its content first.`;
+  const source = sourceOf(project, host, layer);
+  if (!source) return null;
+  if (!sameRate(source.rate, host.rate)) return `${layer.name} shows a source of another rate; its layers can go inside only whole.`;
+  if (source.D !== Math.round(source.D)) return `${layer.name} shows a source that ends between two frames; its layers can go inside only whole.`;
+  if (inOrder(layer.timing).some((node) => JSON.stringify(node).includes('"marker"'))) return `${layer.name} is timed by markers of what it shows, which would be one nest further in.`;
+  return null;
+}
+
+/** The composition that holds a layer's picture: no pose of its own, its times counted from the layer's start. */
+function pictureOf(project: Project, host: Composition, layer: Layer, id: string, name: string, [left, top, right, bottom]: Bounds): Composition {
+  const source = sourceOf(project, host, layer);
+  const duration = Math.max(1, Math.ceil(source ? source.D : (hull(layer.spans)?.[1] ?? host.duration) - layer.start));
+  const own = Object.entries(layer.channels as Readonly<Record<string, Channel>>).filter(([one]) => !Object.hasOwn(POSE, one));
+  const inner = {
+    ...layer, start: 0, spans: [[0, duration]], markers: {}, parent: null, partner: null, turnAlong: false, turnBy: 0, mirrorAt: null, pose: null, joint: null,
+    clipTo: null, blend: 'normal', visible: true, locked: false, solo: false, guide: false,
+    // What bends the time of a source stays outside, on the nest; what bends the layer's own keys is needed on both sides.
+    ...(source ? { timing: { order: [], by: {} }, sampling: 'exact' } : {}),
+    channels: { ...Object.fromEntries(own), ...(left === 0 ? {} : { x: channelAt(-left) }), ...(top === 0 ? {} : { y: channelAt(-top) }) },
+  } as unknown as Layer;
+  const size = { width: Math.max(1, Math.ceil(right - left)), height: Math.max(1, Math.ceil(bottom - top)), rate: host.rate, duration };
+  const rigid = layer.kind === 'nest' && layer.take === null ? (member(project.compositions.by, layer.source)?.rigid ?? []) : [];
+  return { ...newComposition(id, name, size), rigid, layers: { order: [inner.id], by: { [inner.id]: inner } } };
+}
+
+/**
+ * The nest that stands where a layer stood. It is not cut at its frame: strokes reach beyond the box, shapes grow, and an
+ * edge that is cut where it ends would be softened twice.
+ */
+function nestInPlace(layer: Layer, source: string, [left, top]: Bounds): Layer {
+  const channels: Record<string, Channel> = Object.fromEntries(Object.entries(layer.channels as Readonly<Record<string, Channel>>).filter(([one]) => Object.hasOwn(POSE, one)));
+  if (left !== 0) channels['pivotX'] = shiftedBy(channels['pivotX'], POSE.pivotX.start, -left);
+  if (top !== 0) channels['pivotY'] = shiftedBy(channels['pivotY'], POSE.pivotY.start, -top);
+  const { start, markers, parent, partner, turnAlong, turnBy, mirrorAt, pose, joint, clipTo, clipSide, blend, visible, solo, guide, colour, note } = layer;
+  const keeps = hasContentTime(layer.kind);
+  const onKeys = inOrder(layer.timing).filter((node) => keeps || node.on !== 'content').map((node) => (keeps ? node : { ...node, on: 'keys' as const }));
+  const timing = { order: onKeys.map((node) => node.id), by: Object.fromEntries(onKeys.map((node) => [node.id, node])) };
+  return {
+    ...newNest(layer.id, layer.name, layer.spans, source), start, timing, markers, parent, partner, turnAlong, turnBy, mirrorAt, pose, joint, clipTo, clipSide, blend, visible, solo, guide, colour, note,
+    sampling: keeps ? layer.sampling : 'exact', clipFrame: false, channels,
+  } as unknown as Layer;
+}
+
+/** A layer whose parent's own space begins elsewhere. */
+function movedOver(layer: Layer, [dx, dy]: readonly [number, number]): Layer {
+  if (dx === 0 && dy === 0) return layer;
   const channels = layer.channels as Readonly<Record<string, Channel | undefined>>;
-  const path = [...layerPath(hostId, layer.id), 'channels'];
   const place = channels['position'];
-  if (place) {
-    const add = (value: unknown) => [(value as number[])[0]! + dx, (value as number[])[1]! + dy];
-    const after = { ...place, value: add(place.value), keys: Object.fromEntries(Object.entries(place.keys).map(([id, key]) => [id, { ...key, value: add(key.value) }])) };
-    return [patchOf([...path, 'position'], place, after)];
-  }
-  return ([['x', dx], ['y', dy]] as const).filter(([, by]) => by !== 0).map(([name, by]) => patchOf([...path, name], channels[name], shiftedBy(channels[name], by)));
+  const moved = place
+    ? { position: shiftedChannel(place, (value) => [(value as number[])[0]! + dx, (value as number[])[1]! + dy]) }
+    : { ...(dx === 0 ? {} : { x: shiftedBy(channels['x'], POSE.x.start, dx) }), ...(dy === 0 ? {} : { y: shiftedBy(channels['y'], POSE.y.start, dy) }) };
+  return { ...layer, mirrorAt: layer.mirrorAt === null ? null : layer.mirrorAt + dx, channels: { ...channels, ...moved } } as unknown as Layer;
 }
 
-function shiftedBy(channel: Channel | undefined, by: number): Channel {
-  if (!channel) return channelAt(by);
-  return { ...channel, value: (channel.value as number) + by, keys: Object.fromEntries(Object.entries(channel.keys).map(([id, key]) => [id, { ...key, value: (key.value as number) + by }])) };
+function differingChannels(hostId: string, before: Layer, after: Layer): readonly Patch[] {
+  const path = layerPath(hostId, before.id);
+  const [old, now] = [before.channels, after.channels] as readonly Readonly<Record<string, Channel | undefined>>[];
+  return [
+    ...Object.keys(now!).filter((name) => old![name] !== now![name]).map((name) => patchOf([...path, 'channels', name], old![name], now![name])),
+    ...(before.mirrorAt === after.mirrorAt ? [] : [patchOf([...path, 'mirrorAt'], before.mirrorAt, after.mirrorAt)]),
+  ];
+}
+
+function shiftedBy(channel: Channel | undefined, start: number, by: number): Channel {
+  return channel ? shiftedChannel(channel, (value) => (value as number) + by) : channelAt(start + by);
 }
 
 function wholeFrames(layers: readonly Layer[]): readonly [Frames, Frames] {
@@ -142,52 +194,3 @@ function wholeFrames(layers: readonly Layer[]): readonly [Frames, Frames] {
   const from = Math.floor(Math.min(...outers));
   return [from, Math.max(from + 1, Math.ceil(Math.max(...outers)))];
 }
-
-/** Takes a nest apart: its layers come out into the host, under a null where the nest had a pose of its own. */
-export function unnestLayer(project: Project, compositionId: string, layerId: string, newId: () => string): (Draft & { readonly made: readonly string[] }) | Refused | null {
-  const host = member(project.compositions.by, compositionId);
-  const nest = reachLayer(project, compositionId, layerId);
-  const source = nest?.kind === 'nest' ? member(project.compositions.by, nest.source) : undefined;
-  if (!host || nest?.kind !== 'nest' || !source) return null;
-  const why = whyWhole(nest, host, source);
-  if (why !== null) return { refused: why };
-  const by = nest.start - (sourceOf(project, host, nest)?.offset ?? 0);
-  const inner = inOrder(source.layers);
-  const ids = new Map(inner.map((layer) => [layer.id, newId()]));
-  const pose = Object.fromEntries(Object.entries(nest.channels as Readonly<Record<string, Channel>>).filter(([name, channel]) => name !== 'opacity' && (Object.keys(channel.keys).length > 0 || channel.value !== POSE[name as keyof typeof POSE].start)));
-  const holder = Object.keys(pose).length === 0 ? null : ({ ...newNull(newId(), nest.name, nest.spans, {}), start: nest.start, parent: nest.parent, markers: nest.markers, timing: nest.timing, colour: nest.colour, channels: pose } as Layer);
-  const root = holder?.id ?? nest.parent;
-  const link = (id: string | null) => (id === null ? null : (ids.get(id) ?? null));
-  const out = inner.map((layer): Layer => {
-    const spans = moveSpans(layer.spans, by).flatMap((span) => nest.spans.flatMap((room) => { const cut = clipSpan(span, room); return cut ? [cut] : []; }));
-    return {
-      ...layer, id: ids.get(layer.id)!, start: layer.start + by, spans: spans.length > 0 ? spans : layer.spans, visible: layer.visible && nest.visible && spans.length > 0,
-      markers: Object.fromEntries(Object.values(layer.markers).map((marker) => [marker.id, { ...marker, at: marker.at + by }])),
-      parent: layer.parent === null ? (isDrawn(layer.kind) ? root : null) : link(layer.parent), partner: link(layer.partner), clipTo: link(layer.clipTo),
-      ...('appliesTo' in layer ? { appliesTo: link(layer.appliesTo) } : {}), ...('of' in layer ? { of: ids.get(layer.of) ?? layer.of } : {}),
-    } as Layer;
-  });
-  const { order } = host.layers;
-  const added = [...(holder ? [holder] : []), ...out];
-  const followers = inOrder(host.layers).filter((layer) => layer.parent === nest.id);
-  return {
-    event: 'layers.unnest', label: `Take ${nest.name} apart`, made: out.map((layer) => layer.id),
-    patches: [
-      ...inOrder(host.layers).filter((layer) => layer.id !== nest.id).flatMap((layer) => lostLinks(layer, new Set([nest.id])).map((field) => patchOf([...layerPath(host.id, layer.id), field], nest.id, field === 'parent' && followers.includes(layer) ? root : null))),
-      patchOf(layerPath(host.id, nest.id), nest, undefined),
-      ...added.map((layer) => patchOf(layerPath(host.id, layer.id), undefined, layer)),
-      patchOf([...compositionPath(host.id), 'layers', 'order'], order, order.flatMap((id) => (id === nest.id ? added.map((layer) => layer.id) : [id]))),
-    ],
-  };
-}
-
-/** Why a nest cannot be taken apart without changing the picture, or null. */
-function whyWhole(nest: Extract<Layer, { kind: 'nest' }>, host: Composition, source: Composition): string | null {
-  if (inOrder(nest.timing).some((node) => !node.off && hasContentTime(nest.kind) && node.on !== 'keys')) return `${nest.name} bends the time of what it shows; take its timing off first.`;
-  if (!sameRate(host.rate, source.rate)) return `${source.name} runs at another rate than ${host.name}; give them one rate first.`;
-  const opacity = nest.channels.opacity as Channel | undefined;
-  if (opacity && (opacity.value !== 100 || Object.keys(opacity.keys).length > 0)) return `${nest.name} is see-through as a whole; set its opacity to 100 % first.`;
-  if (nest.blend !== 'normal') return `${nest.name} blends as a whole; set its blending to normal first.`;
-  return null;
-}
-

@@ -109,11 +109,16 @@ function shifted(channel: Channel, { spec }: FoundChannel, x: Frames, value: unk
     if (typeof old === 'number') return old + (value as number) - (now as number);
     return (old as readonly number[]).map((part, c) => part + (value as readonly number[])[c]! - (now as readonly number[])[c]!);
   };
+  if (spec.type === 'N' || spec.type === 'P' || spec.type === 'C') return { ...shiftedChannel(channel, add), value: channel.value };
   const keys = inTime(channel.keys);
-  const addable = spec.type === 'N' || spec.type === 'P' || spec.type === 'C';
   const inForce = keys.findLast((key) => key.at <= x) ?? keys[0];
-  const changed = addable ? keys.map((key) => ({ ...key, value: add(key.value) })) : keys.map((key) => (key === inForce ? { ...key, value } : key));
-  return { ...channel, keys: Object.fromEntries(changed.map((key) => [key.id, key])) };
+  return inForce ? { ...channel, keys: { ...channel.keys, [inForce.id]: { ...inForce, value } } } : channel;
+}
+
+/** A channel with every value that it holds moved: at rest, of its keys, and what those arrive with. */
+export function shiftedChannel(channel: Channel, move: (value: unknown) => unknown): Channel {
+  const keys = Object.entries(channel.keys).map(([id, key]) => [id, { ...key, value: move(key.value), ...((key.arrives ?? null) === null ? {} : { arrives: move(key.arrives) }) }]);
+  return { ...channel, value: move(channel.value), keys: Object.fromEntries(keys) as Channel['keys'] };
 }
 
 /** Patches on leaves: the resting value, whole keys that came or went, and single fields of keys that stayed. */

@@ -1,0 +1,147 @@
+import { transform, type Bounds, type Matrix } from '../display';
+import { evaluateFrame, keyTimeAt, sampleChannel, sourceOf, sourceTimeAt, worldMatrix } from '../evaluate';
+import { findChannel, inOrder, isDrawn, member, newNull, POSE, type Channel, type Composition, type Layer, type LayerOf, type Project } from '../model';
+import { operatorOf } from '../timing';
+import { clipSpan, moveSpans, sameRate, type Frames } from '../time';
+import type { Draft } from './change';
+import { holds } from './compositions';
+import { lostLinks } from './layers';
+import { compositionPath, layerPath } from './paths';
+import { patchOf } from './patch';
+import { reachLayer } from './target';
+import type { Refused } from './timing';
+
+type Nest = LayerOf<'nest'>;
+
+/**
+ * Takes a nest apart: its layers come out into the host, under a null where the nest had a pose, a timing of its keys or
+ * markers. Refused, with the reason, wherever a frame would look different afterwards.
+ */
+export function unnestLayer(project: Project, compositionId: string, layerId: string, newId: () => string): (Draft & { readonly made: readonly string[] }) | Refused | null {
+  const host = member(project.compositions.by, compositionId);
+  const nest = reachLayer(project, compositionId, layerId);
+  const source = nest?.kind === 'nest' ? member(project.compositions.by, nest.source) : undefined;
+  if (!host || nest?.kind !== 'nest' || !source) return null;
+  const why = whyWhole(project, host, nest, source);
+  if (why !== null) return { refused: why };
+  const { D, offset } = sourceOf(project, host, nest)!;
+  const by = nest.start - offset;
+  const inner = inOrder(source.layers);
+  const ids = new Map(inner.map((layer) => [layer.id, newId()]));
+  const holder = holderOf(nest, newId);
+  const root = holder?.id ?? nest.parent;
+  const link = (id: string | null) => (id === null ? null : (ids.get(id) ?? null));
+  // The nest shows its source only where it has a bar and the source has a picture.
+  const room = nest.spans.map((span) => clipSpan(span, [nest.start, nest.start + D])).filter((span) => span !== null);
+  const out = inner.map((layer): Layer => {
+    const spans = moveSpans(layer.spans, by).flatMap((span) => room.flatMap((part) => { const cut = clipSpan(span, part); return cut ? [cut] : []; }));
+    return {
+      ...layer, id: ids.get(layer.id)!, start: layer.start + by, spans: spans.length > 0 ? spans : moveSpans(layer.spans, by),
+      // What is not in film is never seen through a nest.
+      visible: layer.visible && !layer.guide && nest.visible && spans.length > 0, guide: layer.guide || nest.guide, solo: nest.solo,
+      markers: Object.fromEntries(Object.values(layer.markers).map((marker) => [marker.id, { ...marker, at: marker.at + by }])),
+      parent: layer.parent === null ? (isDrawn(layer.kind) ? root : null) : link(layer.parent), partner: link(layer.partner), clipTo: link(layer.clipTo),
+      ...('appliesTo' in layer ? { appliesTo: link(layer.appliesTo) } : {}), ...('of' in layer ? { of: ids.get(layer.of) ?? layer.of } : {}),
+    } as Layer;
+  });
+  const { order } = host.layers;
+  const added = [...(holder ? [holder] : []), ...out];
+  return {
+    event: 'layers.unnest', label: `Take ${nest.name} apart`, made: out.map((layer) => layer.id),
+    patches: [
+      ...inOrder(host.layers).filter((layer) => layer.id !== nest.id).flatMap((layer) => lostLinks(layer, new Set([nest.id])).map((field) => patchOf([...layerPath(host.id, layer.id), field], nest.id, field === 'parent' ? root : null))),
+      patchOf(layerPath(host.id, nest.id), nest, undefined),
+      ...added.map((layer) => patchOf(layerPath(host.id, layer.id), undefined, layer)),
+      patchOf([...compositionPath(host.id), 'layers', 'order'], order, order.flatMap((id) => (id === nest.id ? added.map((layer) => layer.id) : [id]))),
+    ],
+  };
+}
+
+/** A null with what the nest had for itself: its pose, how the time of its keys runs, its markers; null when it had none of these. */
+function holderOf(nest: Nest, newId: () => string): Layer | null {
+  const pose = Object.entries(nest.channels as Readonly<Record<string, Channel>>).filter(([name, channel]) => name !== 'opacity' && (Object.keys(channel.keys).length > 0 || channel.value !== POSE[name as keyof typeof POSE].start));
+  if (pose.length === 0 && Object.keys(nest.markers).length === 0) return null;
+  const { start, parent, partner, markers, timing, colour, note, turnAlong, turnBy, mirrorAt, joint } = nest;
+  return { ...newNull(newId(), nest.name, nest.spans, {}), start, parent, partner, markers, timing, colour, note, turnAlong, turnBy, mirrorAt, joint, pose: nest.pose, channels: Object.fromEntries(pose) } as Layer;
+}
+
+/** Why a nest cannot be taken apart without changing a picture, or losing something that only a nest can have; null when it can. */
+function whyWhole(project: Project, host: Composition, nest: Nest, source: Composition): string | null {
+  const { name } = nest;
+  if (holds(project, source.id, host.id)) return `${name} shows the composition that it stands in; give it another source first.`;
+  const bending = inOrder(nest.timing).filter((node) => node.on !== 'keys');
+  if (bending.some((node) => !node.off)) return `${name} bends the time of what it shows; take its timing off first.`;
+  if (bending[0]) return `${name} keeps ${operatorOf(bending[0].op)?.title ?? bending[0].op} switched off, which no layer of its own could keep; take it off the list first.`;
+  if (!sameRate(host.rate, source.rate)) return `${source.name} runs at another rate than ${host.name}; give them one rate first.`;
+  if (nest.sampling === 'whole' && nest.start !== Math.round(nest.start)) return `${name} shows whole frames and begins between two; let it begin on one first.`;
+  const opacity = nest.channels.opacity as Channel | undefined;
+  if (opacity && (opacity.value !== 100 || Object.keys(opacity.keys).length > 0)) return `${name} is see-through as a whole; set its opacity to 100 % first.`;
+  if (nest.blend !== 'normal') return `${name} blends as a whole; set its blending to normal first.`;
+  if (inOrder(nest.masks).length > 0) return `${name} has a mask as a whole; take it off first.`;
+  if (inOrder(nest.effects).length > 0) return `${name} has an effect as a whole; take it off first.`;
+  if (nest.clipTo !== null) return `${name} is clipped as a whole; set it free first.`;
+  if (Object.keys(nest.dials).length > 0) return `${name} sets dials of ${source.name}; let go of them first.`;
+  if (nest.travel !== null) return `${name} travels by its contacts; let go of that first.`;
+  const leans = inOrder(host.layers).find((layer) => layer.clipTo === nest.id || ('of' in layer && layer.of === nest.id) || ('appliesTo' in layer && layer.appliesTo === nest.id));
+  if (leans) return `${leans.name} needs ${name} as a whole; set it free first.`;
+  const seen = inOrder(source.layers).filter((layer) => layer.visible && !layer.guide);
+  const blends = seen.find((layer) => isDrawn(layer.kind) && layer.blend !== 'normal');
+  if (blends) return `${blends.name} inside blends with the others inside alone; set its blending to normal first.`;
+  const wash = seen.find((layer) => layer.kind === 'wash');
+  if (wash) return `${wash.name} inside changes what lies under it inside alone; take it out first.`;
+  return nest.clipFrame ? whyCut(project, host, nest, source) : null;
+}
+
+/** Layers times frames that are looked at; more would keep the page waiting. */
+const MOST = 100_000;
+
+/** Why being clipped to its frame can be seen on a nest, or null when it cannot: nothing reaches the edge. */
+function whyCut(project: Project, host: Composition, nest: Nest, source: Composition): string | null {
+  const cut = `${nest.name} is clipped to its frame, and something inside may reach beyond it; let it not be clipped first.`;
+  const resting = Object.values(nest.channels as Readonly<Record<string, Channel>>).length === 0 && nest.parent === null;
+  if (resting && source.width >= host.width && source.height >= host.height) return null;
+  if (source.layers.order.length * host.duration > MOST) return cut;
+  const offset = sourceOf(project, host, nest)!.offset;
+  for (let frame = 0; frame < host.duration; frame++) {
+    const at = sourceTimeAt(project, host, nest, frame);
+    if (at === null) continue;
+    const outer = worldMatrix(project, host, nest, frame, new Map());
+    const margin = softEdge(outer);
+    const inner = evaluateFrame(project, source.id, at + offset, { faces: () => null, purpose: 'bench' })!;
+    for (const { id, matrix, bounds } of inner.layers) {
+      const layer = source.layers.by[id]!;
+      if (!layer.visible || layer.guide || layer.kind === 'null') continue;
+      if (!inSight(layer, at + offset)) continue;
+      // How far text and what a nest does not clip reach is not known here.
+      if (!bounds || layer.kind === 'text' || (layer.kind === 'nest' && !layer.clipFrame)) return cut;
+      const reach = strokeReach(layer, keyTimeAt(project, source, layer, at + offset));
+      if (!isInside(matrix, bounds, reach, [source.width, source.height], margin)) return cut;
+    }
+  }
+  return null;
+}
+
+function inSight(layer: Layer, at: Frames): boolean {
+  return layer.spans.some(([from, to]) => at >= from && at < to);
+}
+
+/** How near its frame's edge something may come, in pixels of the source: an edge that is not on whole pixels softens what it cuts. */
+function softEdge([a, b, c, d, e, f]: Matrix): number {
+  if (a === 1 && b === 0 && c === 0 && d === 1 && e === Math.round(e) && f === Math.round(f)) return 0;
+  const narrowest = Math.abs(a * d - b * c) / Math.max(Math.hypot(a, b), Math.hypot(c, d), 1e-9);
+  return 1.5 / Math.max(narrowest, 1e-9);
+}
+
+/** How far a stroke may reach beyond its outline: half its width, farther at pointed corners. */
+function strokeReach(layer: Layer, x: Frames): number {
+  if ((layer.kind !== 'shape' && layer.kind !== 'text') || layer.stroke.off) return 0;
+  const width = findChannel(layer, 'stroke.width')!;
+  return ((sampleChannel(width.channel, width.spec, x) as number) / 2) * (layer.stroke.join === 'miter' ? Math.max(layer.stroke.miter, 1.5) : 1.5);
+}
+
+function isInside(matrix: Matrix, [left, top, right, bottom]: Bounds, reach: number, [width, height]: readonly [number, number], margin: number): boolean {
+  return [[left - reach, top - reach], [right + reach, top - reach], [right + reach, bottom + reach], [left - reach, bottom + reach]].every(([px, py]) => {
+    const [x, y] = transform(matrix, px!, py!);
+    return x >= margin && y >= margin && x <= width - margin && y <= height - margin;
+  });
+}

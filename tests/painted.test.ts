@@ -1,0 +1,124 @@
+import { createCanvas } from '@napi-rs/canvas';
+import fc from 'fast-check';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { applyPatches, nestLayers, unnestLayer, validateTouched, type Draft } from '../src/core/commands';
+import { evaluateFrame } from '../src/core/evaluate';
+import type { FaceLookup } from '../src/core/lettering';
+import { inOrder, isDrawn, type Composition, type Project } from '../src/core/model';
+import { lookupFrom } from '../src/painter';
+import { createNodeHost, loadNodeFaces, paintToCanvas } from '../src/painter/node';
+import { counting, randomFilm } from './support/random-film';
+
+let faces: FaceLookup;
+const dot = createCanvas(12, 8);
+const host = createNodeHost(new Map([['dot', dot]]));
+let count = 0;
+const newId = () => `p${++count}`;
+
+beforeAll(async () => {
+  faces = lookupFrom(await loadNodeFaces([{ pack: 'figtree', weight: 400 }], import.meta.filename));
+  const ink = dot.getContext('2d');
+  ink.fillStyle = '#e0a84f';
+  ink.fillRect(0, 0, 12, 8);
+});
+
+function pixels(project: Project, frame: number, id = 'main'): Uint8ClampedArray {
+  const evaluated = evaluateFrame(project, id, frame, { faces, purpose: 'output' })!;
+  const { width, height } = evaluated;
+  return paintToCanvas(evaluated, host).getContext('2d').getImageData(0, 0, width, height).data;
+}
+
+/** The greatest difference of any part of any pixel, alpha's straightness aside: colours count as much as they show. */
+function apart(a: Uint8ClampedArray, b: Uint8ClampedArray): number {
+  let most = 0;
+  for (let i = 0; i < a.length; i += 4) {
+    const [alpha, beta] = [a[i + 3]!, b[i + 3]!];
+    most = Math.max(most, Math.abs(alpha - beta));
+    for (let k = 0; k < 3; k++) most = Math.max(most, Math.abs(a[i + k]! * alpha - b[i + k]! * beta) / 255);
+  }
+  return most;
+}
+
+const boundsAt = (project: Project, frame: number, id = 'main') => {
+  const shown = evaluateFrame(project, id, frame, { faces, purpose: 'bench' })!.layers;
+  return (layer: string) => shown.find((one) => one.id === layer)?.bounds ?? null;
+};
+const done = (project: Project, draft: Draft): Project => {
+  const { project: next, clashes } = applyPatches(project, draft.patches);
+  expect(clashes).toEqual([]);
+  expect(validateTouched(next, draft.patches)).toEqual([]);
+  return next;
+};
+const main = (project: Project): Composition => project.compositions.by['main']!;
+
+/** The film with nests of one rate that are neither timed nor see-through nor blended, and nothing blended inside. */
+function plain(project: Project): Project {
+  const rate = main(project).rate;
+  const eased = (composition: Composition): Composition => ({
+    ...composition, rate,
+    layers: {
+      ...composition.layers,
+      by: Object.fromEntries(Object.entries(composition.layers.by).map(([id, layer]) => {
+        const { opacity: _, ...channels } = layer.channels as Record<string, unknown>;
+        const calm = { ...layer, blend: 'normal' as const, masks: { order: [], by: {} } };
+        return [id, layer.kind === 'nest' ? { ...calm, channels, dials: {}, timing: { order: [], by: {} } } : calm];
+      })),
+    },
+  } as Composition);
+  return { ...project, compositions: { ...project.compositions, by: Object.fromEntries(Object.entries(project.compositions.by).map(([id, one]) => [id, eased(one)])) } };
+}
+
+/** Frames worth looking at: some by chance, the edges of bars among them. */
+const framesOf = (project: Project) => [...new Set([0, 3, 7, 11, 15, 19, ...inOrder(main(project).layers).flatMap((layer) => layer.spans.flat())])].filter((frame) => frame >= 0 && frame < main(project).duration).slice(0, 9);
+
+describe('nesting pictures and taking apart', () => {
+  const seen = counting();
+  const told = { nested: 0, strokes: 0, apart: 0, refused: new Set<string>(), clipped: 0 };
+
+  test('a picture that goes inside leaves every painted frame as it was', () => {
+    fc.assert(fc.property(randomFilm, fc.array(fc.integer({ min: 0, max: 5 }), { minLength: 1, maxLength: 4 }), fc.integer({ min: 0, max: 15 }), (project, picks, frame) => {
+      const { order, by } = main(project).layers;
+      const ids = [...new Set(picks.map((i) => order[i % order.length]!))].filter((id) => isDrawn(by[id]!.kind));
+      const draft = nestLayers(project, 'main', ids, { name: 'N', inside: 'picture', length: 'whole', frame, bounds: boundsAt(project, frame), newId });
+      if (!draft) return;
+      if ('refused' in draft) return void told.refused.add(draft.refused.replace(/^.*? (?=has|begins|shows|is )/, ''));
+      seen.see(project);
+      told.nested++;
+      if (ids.some((id) => by[id]!.kind === 'shape' && 'width' in (by[id] as { stroke: { channels: object } }).stroke.channels)) told.strokes++;
+      const after = done(project, draft);
+      for (const one of framesOf(project)) {
+        const most = apart(pixels(project, one), pixels(after, one));
+        if (most > 3) throw new Error(`frame ${one} is ${most} levels off`);
+      }
+    }), { seed: 51, numRuns: 160 });
+  });
+  test('a nest that may be taken apart leaves every painted frame as it was', () => {
+    fc.assert(fc.property(randomFilm, fc.boolean(), (random, plainly) => {
+      // Most nests by chance are bent or see-through; half of the films are asked with those let go.
+      const project = plainly ? plain(random) : random;
+      for (const nest of inOrder(main(project).layers)) {
+        const draft = nest.kind === 'nest' ? unnestLayer(project, 'main', nest.id, newId) : null;
+        if (!draft) continue;
+        if ('refused' in draft) {
+          told.refused.add(draft.refused.replace(/^Layer \d+ /, ''));
+          continue;
+        }
+        told.apart++;
+        if (nest.kind === 'nest' && nest.clipFrame) told.clipped++;
+        const after = done(project, draft);
+        for (const one of framesOf(project)) {
+          const most = apart(pixels(project, one), pixels(after, one));
+          if (most > 3) throw new Error(`frame ${one} is ${most} levels off`);
+        }
+      }
+    }), { seed: 52, numRuns: 500 });
+  });
+  afterAll(() => {
+    expect(told.nested).toBeGreaterThan(40);
+    expect(told.strokes).toBeGreaterThan(5);
+    expect(told.apart).toBeGreaterThan(10);
+    expect(told.clipped).toBeGreaterThan(0);
+    expect(told.refused.size).toBeGreaterThan(6);
+    for (const what of ['shape', 'nest', 'two rates', 'followers', 'stacks on keys', 'stacks on both', 'backward time']) expect(seen.held[what] ?? 0, what).toBeGreaterThan(0);
+  });
+});
