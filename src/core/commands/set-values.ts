@@ -1,11 +1,13 @@
 import { keyTimeAt, sampleChannel } from '../evaluate';
-import { splitSegment, type ScalarKey } from '../keys';
+import { segmentControls, type ScalarKey } from '../keys';
 import { inTime, type Channel, type FoundChannel, type Project } from '../model';
 import { DUST, type Frames } from '../time';
 import { count, type Draft } from './change';
+import { keyAdded } from './key-added';
 import { channelPath } from './paths';
 import { patchOf, type Patch } from './patch';
 import { keysOf, reach, restingChannel, type AnyKey, type ChannelRef } from './target';
+import type { Refused } from './timing';
 
 export type NewValue = ChannelRef & { readonly value: unknown };
 
@@ -51,21 +53,36 @@ export function setValues(project: Project, compositionId: string, values: reado
   return { event: 'channels.set', label: `Change ${what} ${whose}`, patches };
 }
 
-/** Puts keys on channels at a frame with the values they have there: no picture changes. */
-export function addKeys(project: Project, compositionId: string, refs: readonly ChannelRef[], how: Omit<Keying, 'keying'>): Draft | null {
+/**
+ * Puts keys on channels at a frame with the values they have there: no picture changes, at no frame. What that takes (a
+ * further key or two, a key that goes into the play that repeats) is done and told; a channel on which it cannot be done
+ * is left out and told, and where there is no other that is the refusal.
+ */
+export function addKeys(project: Project, compositionId: string, refs: readonly ChannelRef[], how: Omit<Keying, 'keying'>): Draft | Refused | null {
   const patches: Patch[] = [];
-  let added = 0;
+  let [added, more] = [0, 0];
+  const left: string[] = [];
   for (const ref of refs) {
     const target = reach(project, compositionId, ref);
     if (!target) continue;
     const { composition, layer, found } = target;
     const x = keyTimeAt(project, composition, layer, how.frame);
-    if (keyAt(keysOf(found.channel), x)) continue;
-    const after = keyedAt(found.channel ?? restingChannel(found), found, x, sampleChannel(found.channel, found.spec, x), how.newId, true);
-    patches.push(...differences(channelPath(compositionId, layer.id, found), found.channel, after));
-    added++;
+    const result = keyAdded(found.channel ?? restingChannel(found), found.spec, x, how.newId);
+    switch (result.kind) {
+      case 'there': break;
+      case 'cannot':
+        left.push(`${found.spec.label} of ${layer.name} takes no key there without changing: ${result.why}`);
+        break;
+      case 'added':
+        patches.push(...differences(channelPath(compositionId, layer.id, found), found.channel, result.channel));
+        added++;
+        more += result.more;
+        break;
+    }
   }
-  return patches.length === 0 ? null : { event: 'keys.add', label: `Add ${count(added, 'key')}`, patches };
+  if (added === 0) return left[0] === undefined ? null : { refused: `${left[0]}.` };
+  const told = `${more > 0 ? `, and ${count(more, 'more', 'more')} so that nothing changes` : ''}${left.length > 0 ? `; ${count(left.length, 'channel')} left out` : ''}`;
+  return { event: 'keys.add', label: `Add ${count(added, 'key')}${told}`, patches };
 }
 
 /** The key that stands at a time, by the dust rule. */
@@ -73,7 +90,7 @@ export function keyAt<K extends AnyKey>(keys: readonly K[], x: Frames): K | unde
   return keys.find((key) => Math.abs(key.at - x) <= DUST);
 }
 
-function keyedAt(channel: Channel, found: FoundChannel, x: Frames, value: unknown, newId: () => string, keepCurve = false): Channel {
+function keyedAt(channel: Channel, found: FoundChannel, x: Frames, value: unknown, newId: () => string): Channel {
   const keys = inTime(channel.keys);
   const there = keyAt(keys, x);
   if (there) return { ...channel, keys: { ...channel.keys, [there.id]: { ...there, value } } };
@@ -82,24 +99,14 @@ function keyedAt(channel: Channel, found: FoundChannel, x: Frames, value: unknow
   const [before, after] = [keys[i], keys[i + 1]];
   if (!before || !after) return { ...channel, keys: { ...channel.keys, [id]: { id, at: x, value, joined: false } } };
   if (found.spec.type !== 'N') {
-    return { ...channel, keys: { ...channel.keys, [id]: { id, at: x, value, joined: false, ...(before.ease === undefined ? {} : { ease: before.ease }) } } };
+    const way = { ...(before.ease === undefined ? {} : { ease: before.ease }), ...(before.curve ? { curve: before.curve } : {}) };
+    return { ...channel, keys: { ...channel.keys, [id]: { id, at: x, value, joined: false, ...way } } };
   }
-  const split = splitSegment(keys as readonly ScalarKey[], i, x);
-  if (!keepCurve) {
-    // A pose put in the middle of an eased move should be passed smoothly, in a straight one straight.
-    const bent = split.left !== undefined;
-    const key = { id, at: x, value, joined: false, ...(split.right === 'hold' ? { right: 'hold' } : bent ? { left: 'smooth', right: 'smooth' } : {}) };
-    return { ...channel, keys: { ...channel.keys, [id]: key } };
-  }
-  return {
-    ...channel,
-    keys: {
-      ...channel.keys,
-      [before.id]: { ...before, ...(split.beforeRight === undefined ? {} : { right: split.beforeRight }) },
-      [id]: { id, at: x, value: split.value, joined: false, ...(split.left ? { left: split.left } : {}), ...(split.right ? { right: split.right } : {}) },
-      [after.id]: { ...after, ...(split.afterLeft === undefined ? {} : { left: split.afterLeft }) },
-    },
-  };
+  // A pose put in the middle of an eased move should be passed smoothly, in a straight one straight.
+  const controls = before.curve ? null : segmentControls(keys as unknown as readonly ScalarKey[], i);
+  const straight = before.right === undefined && after.left === undefined;
+  const way = before.curve ? { curve: before.curve } : !controls ? { right: 'hold' } : straight ? {} : { left: 'smooth', right: 'smooth' };
+  return { ...channel, keys: { ...channel.keys, [id]: { id, at: x, value, joined: false, ...way } } };
 }
 
 /** All keys moved by what the value at x was changed by; where values cannot be added, the key in force is changed. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { lastAtOrBefore, prepareEase, prepareHeld, prepareScalar, prepareVector, segmentControls, splitSegment, type Rules, type ScalarKey, type VectorKey } from '.';
+import { lastAtOrBefore, prepareEase, prepareHeld, prepareScalar, prepareVector, segmentControls, type Rules, type ScalarKey, type VectorKey } from '.';
 import { prepareFinder } from './find-key';
 
 const HOLD: Rules = { before: 'hold', after: 'hold', repeats: null };
@@ -183,27 +183,11 @@ describe('points, colours and what holds', () => {
   })));
 });
 
-describe('finding and splitting', () => {
+describe('finding', () => {
   test('the prepared finder answers as the plain search does', () =>
     fc.assert(fc.property(fc.uniqueArray(fc.double({ min: -1000, max: 1000, noNaN: true }).map((value) => value + 0), { minLength: 1, maxLength: 60 }), fc.double({ min: -1200, max: 1200, noNaN: true }), (list, at) => {
       const times = Float64Array.from(list).sort();
       const find = prepareFinder(times);
       return find(at) === lastAtOrBefore(times, at) && [...times].every((time, i) => find(time) === i);
     })));
-  test('a key put on a curve leaves the curve as it was', () =>
-    fc.assert(fc.property(arbitraryKeys, fc.double({ min: 0.05, max: 0.95, noNaN: true }), (keys, u) => {
-      const [from, to] = [keys[0]!, keys[1]!];
-      const at = from.at + (to.at - from.at) * u;
-      const controls = segmentControls([from, to], 0);
-      // Handles that pass each other leave parts that no pair of handles inside a segment can draw.
-      fc.pre(!controls || controls.right[0] - controls.left[0] <= to.at - from.at);
-      const before = curve([from, to]);
-      const split = splitSegment([from, to], 0, at);
-      const put = (one: ScalarKey, more: object) => Object.fromEntries(Object.entries({ ...one, ...more }).filter(([, value]) => value !== undefined)) as ScalarKey;
-      const after = curve([put(from, { right: split.beforeRight ?? from.right }), put(key(at, split.value), { left: split.left, right: split.right }), put(to, { left: split.afterLeft ?? to.left })]);
-      return Array.from({ length: 19 }, (_, i) => from.at + ((to.at - from.at) * (i + 0.5)) / 19).every((x) => {
-        const steep = Math.abs(before(Math.max(from.at, x - 1e-6)) - before(x)) * 20;
-        return Math.abs(after(x) - before(x)) < 1e-5 + steep;
-      });
-    }), { seed: 9 }));
 });

@@ -45,14 +45,18 @@ const nudgeKeys = (by: number) => (editor: Editor) => {
 function keyPose(editor: Editor): void {
   const state = editor.store.getState();
   const refs = chosenLayers(state).flatMap((layer) => (has(layer.channels, 'position') ? ['position', ...POSE.slice(2)] : POSE).map((channel) => ({ layer: layer.id, channel })));
-  if (!editor.run(addKeys(state.project, current(state).id, refs, { frame: state.frame, newId: freshId }))) editor.say('The pose is keyed here already.');
+  const draft = addKeys(state.project, current(state).id, refs, { frame: state.frame, newId: freshId });
+  if (draft) editor.run(draft);
+  else editor.say('The pose is keyed here already.');
 }
 
 function keySelected(editor: Editor): void {
   const state = editor.store.getState();
   const refs = chosenLayers(state).flatMap((layer) => channelsWithKeys(layer).map(({ name }) => ({ layer: layer.id, channel: name })));
   if (refs.length === 0) return keyPose(editor);
-  if (!editor.run(addKeys(state.project, current(state).id, refs, { frame: state.frame, newId: freshId }))) editor.say('There are keys here already.');
+  const draft = addKeys(state.project, current(state).id, refs, { frame: state.frame, newId: freshId });
+  if (draft) editor.run(draft);
+  else editor.say('There are keys here already.');
 }
 
 export const TIME_ACTIONS: readonly Action[] = [
