@@ -13,7 +13,7 @@ const RUN: readonly KeyInput[] = [
   { at: 0, value: -260, right: [40, 520] },
   { at: 120, value: 520, left: [-50, 0], right: [30, 0] },
   { at: 180, value: 520, left: [-20, 0], right: [60, 0] },
-  { at: 296, value: 1560, left: [-40, -560] },
+  { at: 270, value: 1560, left: [-30, -540] },
 ];
 
 /** The rail's height under a place across, so that both channels draw one straight way. */

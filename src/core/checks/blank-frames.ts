@@ -1,61 +1,64 @@
-import { compositionOf, sourceTimeAt, timingOf } from '../evaluate';
-import { inOrder, type Composition, type Layer, type Project } from '../model';
+import { assetOf, compositionOf, sourceTimeAt, timingOf } from '../evaluate';
+import type { Composition, Layer, Project } from '../model';
 import { clipSpan, DUST, type Frames, type Span } from '../time';
-import { pieces } from '../timing';
-import { defineCheck, type Problem } from './problem';
+import { pieces, type Piece } from '../timing';
+import { defineCheck, layerByLayer, type Finding } from './problem';
 
 export const blankFrames = defineCheck({
   code: 'blank-frames',
   about: 'Frames inside a bar at which its source has no picture.',
-  find: (project) => inOrder(project.compositions).flatMap((composition) =>
-    inOrder(composition.layers).flatMap((layer) => findIn(project, composition, layer))),
+  find: layerByLayer(findIn),
 });
 
-function findIn(project: Project, composition: Composition, layer: Layer): readonly Problem[] {
+function findIn(project: Project, composition: Composition, layer: Layer): readonly Finding[] {
   const { source, stack } = timingOf(project, composition, layer);
   if (!source) return [];
-  const blanks: Span[] = [];
+  let [count, first] = [0, -1];
+  const add = (from: Frames, to: Frames) => {
+    if (to <= from) return;
+    if (first < 0) first = from;
+    count += to - from;
+  };
   for (const span of layer.spans) {
     const seen = clipSpan(span, [0, composition.duration]);
     if (!seen) continue;
-    for (const piece of pieces(stack.content, seen[0], seen[1])) {
-      const blank = blankPart(piece.from, piece.to, piece.start, piece.end, source.D);
-      // The piece tells where to look; the frames themselves decide.
-      const [from, to] = blank ? [Math.ceil(blank[0] - DUST), Math.ceil(blank[1] - DUST)] : [0, 0];
-      const first = firstBlank(project, composition, layer, from, to);
-      if (first !== null) blanks.push([first, to]);
+    for (const piece of pieces(stack.content, seen[0], seen[1])) for (const [from, to] of blankParts(piece, source.D)) {
+      const isBlank = (frame: Frames) => frame >= piece.from && frame < piece.to && sourceTimeAt(project, composition, layer, frame) === null;
+      add(...wholeFrames(from, to, isBlank));
     }
   }
-  const first = blanks[0];
-  if (!first) return [];
-  const count = blanks.reduce((sum, [from, to]) => sum + to - from, 0);
-  const name = 'source' in layer ? (compositionOf(project, layer.source)?.name ?? layer.source) : layer.name;
+  if (first < 0) return [];
+  const name = 'source' in layer ? (compositionOf(project, layer.source)?.name ?? assetOf(project, layer.source)?.name ?? layer.source) : layer.name;
+  const last = Number.isInteger(source.D) ? source.D - 1 : Math.floor(source.D);
   return [{
-    code: 'blank-frames',
-    level: 'warning',
-    where: { composition: composition.id, layer: layer.id, frame: first[0] },
-    message: `“${layer.name}” shows nothing for ${count} ${count === 1 ? 'frame' : 'frames'} from frame ${first[0]} on: “${name}” has frames 0 to ${source.D - 1}.`,
+    where: { composition: composition.id, layer: layer.id, frame: first },
+    message: `“${layer.name}” shows nothing for ${count} ${count === 1 ? 'frame' : 'frames'} from frame ${first} on: “${name}” has frames 0 to ${last}.`,
     fix: 'Loop or freeze the source, or trim the bar to where it has pictures.',
   }];
 }
 
-/** The part of a piece whose times lie outside `[0, D)`. A piece runs one way, so that part touches one of its ends. */
-function blankPart(from: Frames, to: Frames, start: Frames, end: Frames, D: Frames): Span | null {
+/** The parts of a piece whose times lie before 0 or from D on. A piece runs one way, so each of the two touches one of its ends. */
+function blankParts(piece: Piece, D: Frames): readonly Span[] {
+  const { from, to, start, end } = piece;
   const outside = (s: Frames) => s < -DUST || s >= D;
-  if (outside(start) && outside(end) && (start < 0) === (end < 0)) return [from, to];
-  if (start === end) return null;
-  const cross = (s: Frames) => from + ((s - start) / (end - start)) * (to - from);
-  const [low, high] = [cross(0), cross(D)];
-  if (outside(end)) return [Math.max(from, end < start ? low : high), to];
-  if (outside(start)) return [from, Math.min(to, end < start ? high : low)];
-  return end === D ? [high, to] : null;
+  if (start === end) return outside(start) ? [[from, to]] : [];
+  // Near an edge of a bent piece this is only near; the frames themselves decide.
+  const cross = (s: Frames) => Math.min(to, Math.max(from, from + ((s - start) / (end - start)) * (to - from)));
+  const [zero, over] = [cross(0), cross(D)];
+  const rising = end > start;
+  const early: Span = rising ? [from, zero] : [zero, to];
+  const late: Span = rising ? [over, to] : [from, over];
+  const parts = [...(Math.min(start, end) < 0 ? [early] : []), ...(Math.max(start, end) >= D ? [late] : [])];
+  return parts.sort((a, b) => a[0] - b[0]);
 }
 
-function firstBlank(project: Project, composition: Composition, layer: Layer, from: Frames, to: Frames): Frames | null {
-  // Edges of bent pieces are only near: two frames each way find the true one.
-  for (let frame = Math.max(0, from - 2); frame < Math.min(to, from + 3); frame++) {
-    const inside = layer.spans.some(([a, b]) => frame >= a && frame < b);
-    if (inside && sourceTimeAt(project, composition, layer, frame) === null) return frame;
-  }
-  return null;
+/** The whole frames of a stretch that are blank: its ends are looked at frame by frame, a few to each side. */
+function wholeFrames(from: Frames, to: Frames, isBlank: (frame: Frames) => boolean): readonly [Frames, Frames] {
+  let [low, high] = [Math.ceil(from - DUST), Math.ceil(to - DUST)];
+  for (let step = 0; step < 3 && isBlank(low - 1); step++) low--;
+  while (low < high && !isBlank(low)) low++;
+  for (let step = 0; step < 3 && isBlank(high); step++) high++;
+  while (high > low && !isBlank(high - 1)) high--;
+  // Rounding up from just below 0 gives a nought with a sign.
+  return [low + 0, high + 0];
 }

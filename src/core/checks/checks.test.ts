@@ -1,6 +1,10 @@
 import { describe, expect, test } from 'vitest';
-import { CHECKS, checkProject } from '.';
+import fc from 'fast-check';
+import { CHECKS, checkProject, LEVELS } from '.';
+import { activity, sourceTimeAt } from '../evaluate';
+import { inOrder } from '../model';
 import { projectOf, type LayerInput } from '../../../tests/support/projects';
+import { counting, randomFilm } from '../../../tests/support/random-film';
 
 const turning = (last: number): LayerInput => ({ id: 'w', name: 'Wheel', kind: 'null', channels: { rotation: { keys: [{ at: 0, value: 0 }, { at: 20, value: last }] } } });
 const looped = (inside: LayerInput, timing: NonNullable<LayerInput['timing']>, more: object = {}) => projectOf([
@@ -10,7 +14,9 @@ const looped = (inside: LayerInput, timing: NonNullable<LayerInput['timing']>, m
 const codes = (project: ReturnType<typeof projectOf>) => checkProject(project).map((problem) => problem.code);
 
 test('every check has a code of its own, and words', () => {
-  expect(CHECKS.length).toBe(4);
+  expect(CHECKS.length).toBe(8);
+  for (const check of CHECKS) expect(LEVELS[check.code]).toMatch(/error|warning|note/);
+  expect(Object.values(LEVELS).filter((level) => level === 'error').length).toBe(10);
   expect(new Set(CHECKS.map((check) => check.code)).size).toBe(CHECKS.length);
   for (const check of CHECKS) expect(check.about).toMatch(/\.$/);
 });
@@ -56,16 +62,93 @@ describe('blank-frames', () => {
     ['is trimmed to what there is', [], { spans: [[0, 20]] }, []],
     ['loops', [{ op: 'loop' }], {}, []],
     ['freezes', [{ op: 'freeze', at: 99 }], {}, []],
+    ['begins late and ends with the composition', [], { start: 14, spans: undefined, host: 24, D: 10 }, [0, 14]],
+    ['is short and late', [], { start: 9, spans: undefined, host: 24, D: 3 }, [0, 21]],
     ['on twos past the end', [{ op: 'step', every: 2 }], { spans: [[0, 22]] }, [20, 2]],
   ])('%s', (_, timing, more, wanted) => {
-    const found = checkProject(looped(turning(360), timing, more)).find((problem) => problem.code === 'blank-frames');
+    const { host, D, ...layer } = more as { host?: number; D?: number };
+    const film = looped(turning(360), timing, layer);
+    const sized = host === undefined ? film : projectOf([
+      { id: 'main', name: 'Main', duration: host, layers: [{ id: 'n', name: 'Nest', kind: 'nest', source: 'reel', timing, ...layer } as LayerInput] }, { id: 'reel', name: 'Reel', duration: D!, layers: [] },
+    ]);
+    const found = checkProject(sized).find((problem) => problem.code === 'blank-frames');
     if (wanted.length === 0) return expect(found).toBeUndefined();
     expect(found).toMatchObject({ where: { layer: 'n', frame: wanted[0] }, message: expect.stringContaining(`${wanted[1]} frames from frame ${wanted[0]} on`) as string });
   });
 });
 
+test('the blank frames that are told are those that a walk from frame to frame finds, on any film', () => {
+  const seen = counting();
+  let blank = 0;
+  fc.assert(fc.property(randomFilm, (project) => {
+    seen.see(project);
+    const told = checkProject(project).filter((problem) => problem.code === 'blank-frames');
+    for (const composition of inOrder(project.compositions)) for (const layer of inOrder(composition.layers)) {
+      if (layer.kind !== 'nest' && layer.kind !== 'footage' && layer.kind !== 'audio') continue;
+      const frames = Array.from({ length: composition.duration }, (_, frame) => frame).filter((frame) => layer.spans.some(([from, to]) => frame >= from && frame < to));
+      const empty = frames.filter((frame) => sourceTimeAt(project, composition, layer, frame) === null);
+      const found = told.find(({ where }) => where.composition === composition.id && where.layer === layer.id);
+      if (empty.length > 0) blank++;
+      const words = empty.length === 0 ? undefined : `for ${empty.length} ${empty.length === 1 ? 'frame' : 'frames'} from frame ${empty[0]} on`;
+      if (words === undefined ? found : !found?.message.includes(words)) throw new Error(`${layer.id} of ${composition.id}: ${found?.message ?? 'nothing told'}, and ${words ?? 'nothing blank'}`);
+    }
+  }), { seed: 81, numRuns: 300 });
+  for (const what of ['nest', 'footage', 'audio', 'two rates', 'backward time', 'jumps', 'stacks on both']) expect(seen.held[what] ?? 0, what).toBeGreaterThan(5);
+  expect(blank).toBeGreaterThan(50);
+});
+
+describe('activity', () => {
+  test('a still source appears and ends', () => {
+    const still = (timing: NonNullable<LayerInput['timing']>, more: object) => activity(looped({ id: 'w', name: 'W', kind: 'shape' }, timing, more), 'main');
+    const changes = (counts: Uint8Array) => [...counts].flatMap((count, frame) => (count > 0 ? [frame] : []));
+    expect(changes(still([], {}))).toEqual([20]);
+    expect(changes(still([], { start: 7 }))).toEqual([7, 27]);
+    expect(changes(still([{ op: 'loop' }], {}))).toEqual([]);
+    expect(changes(still([], { spans: [[5, 12]] }))).toEqual([5, 12]);
+  });
+});
+
+describe('seams of nests', () => {
+  test('a nest whose bar does not reach both sides of the seam has none', () => {
+    const inner = (spans: readonly (readonly [number, number])[]) => projectOf([
+      { id: 'main', name: 'Main', duration: 60, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'loop', timing: [{ op: 'loop' }] }] },
+      { id: 'loop', name: 'Loop', duration: 20, layers: [{ id: 'i', name: 'I', kind: 'nest', source: 'reel', spans: spans as [number, number][] }] },
+      { id: 'reel', name: 'Reel', duration: 40, layers: [turning(360)] },
+    ]);
+    expect(codes(inner([[0, 20]]))).toEqual(['seam-gap']);
+    for (const spans of [[[5, 15]], [[0, 15]], [[5, 20]], [[0, 4], [6, 19]]] as const) expect(codes(inner(spans))).toEqual([]);
+    expect(codes(inner([[0, 4], [6, 20]]))).toEqual(['seam-gap']);
+  });
+  test('a channel that repeats is judged by what its last segment ends on', () => {
+    const repeats = (value: number, arrives: number) => codes(projectOf([{ id: 'main', name: 'Main', layers: [{ id: 'a', name: 'A', kind: 'null', channels: { x: { after: 'repeat', keys: [{ at: 0, value: 0 }, { at: 9, value, arrives }] } } }] }]));
+    expect([repeats(5, 0), repeats(0, 5)]).toEqual([[], ['seam-gap']]);
+  });
+});
+
+describe('keys and parents', () => {
+  const with_ = (...layers: object[]) => projectOf([{ id: 'main', name: 'Main', duration: 60, layers: layers as LayerInput[] }]);
+  test('keys that the bar never reaches are a note; the key on which motion ends with the bar is not', () => {
+    const at = (times: readonly number[], more: object = {}) => checkProject(with_({ id: 'a', name: 'A', kind: 'null', start: 5, spans: [[10, 30]], channels: { x: { keys: times.map((time) => ({ at: time, value: time })) } }, ...more }));
+    expect(at([5, 12, 25])).toEqual([]);
+    expect(at([-3, 12, 26, 40])).toMatchObject([{ code: 'keys-outside-span', level: 'note', where: { layer: 'a', channel: 'x', frame: 2 }, message: 'Across of “A” has 3 keys outside its bar, the first at frame 2.' }]);
+    // What bends the time of the keys is asked: on hold from frame 3 on, none but the first two are ever reached.
+    expect(at([5, 8, 25], { timing: [{ op: 'freeze', at: 8 }] })).toMatchObject([{ message: expect.stringContaining('has 2 keys') as string }]);
+    expect(at([5, 8, 9], { timing: [{ op: 'loop', from: 4, to: 10 }] })).toEqual([]);
+  });
+  test('a parent that is not there, and rings of parents, each once', () => {
+    const follows = (id: string, parent: string) => ({ id, name: id.toUpperCase(), kind: 'null', parent });
+    expect(checkProject(with_(follows('a', 'gone')))).toMatchObject([{ code: 'missing-parent', level: 'error', where: { layer: 'a' } }]);
+    expect(checkProject(with_(follows('d', 'b'), follows('a', 'b'), follows('b', 'c'), follows('c', 'a'), follows('x', 'x')))).toMatchObject([
+      { code: 'parent-cycle', level: 'error', where: { layer: 'b' }, message: 'Layers of “Main” follow each other in a ring: B → C → A → B.' }, { code: 'parent-cycle', message: '“X” follows itself.' },
+    ]);
+  });
+  test('a mask’s painted picture must be there', () => {
+    expect(codes(with_({ id: 'a', name: 'A', kind: 'shape', masks: [{ painted: 'gone' }] }))).toEqual(['missing-asset']);
+  });
+});
+
 describe('sources', () => {
-  test('a missing one is an error, and alone', () => expect(codes(projectOf([{ id: 'main', name: 'Main', layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'nowhere' }, { id: 'i', name: 'I', kind: 'image', source: 'nothing' }] }]))).toEqual(['missing-source', 'missing-source']));
+  test('a missing one is an error, and alone', () => expect(codes(projectOf([{ id: 'main', name: 'Main', layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'nowhere' }, { id: 'i', name: 'I', kind: 'image', source: 'nothing' }] }]))).toEqual(['missing-source', 'missing-asset']));
   test('rings are told with the whole chain, from each nest in them', () => {
     const ring = projectOf([
       { id: 'a', name: 'A', layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'b', timing: [{ op: 'loop' }] }] },

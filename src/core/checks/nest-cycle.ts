@@ -1,18 +1,16 @@
 import { inOrder, member, type Project } from '../model';
-import { defineCheck, type Problem } from './problem';
+import { defineCheck, type Finding } from './problem';
 
 export const nestCycle = defineCheck({
   code: 'nest-cycle',
   about: 'A composition that contains itself, directly or through others.',
   find: (project) => inOrder(project.compositions).flatMap((composition) =>
-    inOrder(composition.layers).flatMap((layer): readonly Problem[] => {
+    inOrder(composition.layers).flatMap((layer): readonly Finding[] => {
       if (layer.kind !== 'nest') return [];
       const way = wayBack(project, layer.source, composition.id);
       if (!way) return [];
       const names = [composition.id, ...way].map((id) => member(project.compositions.by, id)?.name ?? id);
       return [{
-        code: 'nest-cycle',
-        level: 'error',
         where: { composition: composition.id, layer: layer.id },
         message: `“${layer.name}” nests its own composition: ${names.length > 8 ? [...names.slice(0, 4), '…', ...names.slice(-3)].join(' → ') : names.join(' → ')}. It shows nothing there.`,
         fix: 'Give this layer another source, or take it out.',

@@ -1,10 +1,12 @@
-import type { Project } from '../model';
+import type { Composition, Layer, Project } from '../model';
+import { inOrder } from '../model';
 import type { Frames } from '../time';
+import type { Code, Level } from './codes';
 
-/** Something a check found. Codes are those of timing.md, section 6. */
+/** Something a check found. */
 export type Problem = {
-  readonly code: string;
-  readonly level: 'error' | 'warning' | 'note';
+  readonly code: Code;
+  readonly level: Level;
   readonly where: { readonly composition: string; readonly layer?: string; readonly channel?: string; readonly frame?: Frames };
   /** Plain words: what, and at which frame. */
   readonly message: string;
@@ -12,13 +14,21 @@ export type Problem = {
   readonly fix?: string;
 };
 
+/** A problem as a check tells it: which one it is and how grave is the check's own. */
+export type Finding = Omit<Problem, 'code' | 'level'>;
+
 /** A check, whole: what it looks for and how it finds it. */
 export type Check = {
-  readonly code: string;
+  readonly code: Code;
   readonly about: string;
-  readonly find: (project: Project) => readonly Problem[];
+  readonly find: (project: Project) => readonly Finding[];
 };
 
 export function defineCheck(check: Check): Check {
   return check;
+}
+
+/** What a check finds layer by layer. */
+export function layerByLayer(find: (project: Project, composition: Composition, layer: Layer) => readonly Finding[]): Check['find'] {
+  return (project) => inOrder(project.compositions).flatMap((composition) => inOrder(composition.layers).flatMap((layer) => find(project, composition, layer)));
 }

@@ -1,7 +1,7 @@
 import { activity, compositionOf, isKeyed, keyTimeAt, sampleChannel, timingOf } from '../evaluate';
 import { channelsOfLayer, inOrder, inTime, type ChannelUnit, type Composition, type FoundChannel, type Layer, type Project } from '../model';
-import type { Frames } from '../time';
-import { defineCheck, type Problem } from './problem';
+import { inSpans, type Frames } from '../time';
+import { defineCheck, type Finding } from './problem';
 
 /** Equal within a thousandth of the unit. */
 const EQUAL = 1e-3;
@@ -15,11 +15,9 @@ export const seamGap = defineCheck({
   ]),
 });
 
-function wholeComposition(project: Project, composition: Composition): Problem | null {
+function wholeComposition(project: Project, composition: Composition): Finding | null {
   const gap = gapIn(project, composition, 0, composition.duration);
   return gap && {
-    code: 'seam-gap',
-    level: 'warning',
     where: { composition: composition.id, layer: gap.layer, channel: gap.channel, frame: 0 },
     message: `“${composition.name}” is made to run round, and ${gap.says} between frame 0 and frame ${composition.duration}.`,
     fix: 'Give its last key the value of its first one.',
@@ -27,17 +25,15 @@ function wholeComposition(project: Project, composition: Composition): Problem |
 }
 
 /** A repeating loop of a nest: its composition at `from` against itself at `to`. */
-function loopedContent(project: Project, composition: Composition, layer: Layer): readonly Problem[] {
+function loopedContent(project: Project, composition: Composition, layer: Layer): readonly Finding[] {
   const source = layer.kind === 'nest' ? compositionOf(project, layer.source) : null;
   const known = timingOf(project, composition, layer).source;
   if (!source || !known) return [];
-  return inOrder(layer.timing).flatMap((node): readonly Problem[] => {
+  return inOrder(layer.timing).flatMap((node): readonly Finding[] => {
     if (node.op !== 'loop' || node.off || node.on === 'keys' || node.mode !== 'repeat' || node.count === 1) return [];
     const [from, to] = [Number(node.from) + known.offset, Number(node.to ?? known.D) + known.offset];
     const gap = to > from ? gapIn(project, source, from, to) : null;
     return gap === null ? [] : [{
-      code: 'seam-gap',
-      level: 'warning',
       where: { composition: composition.id, layer: layer.id, frame: layer.start },
       message: `“${layer.name}” loops frames ${from} to ${to} of “${source.name}”, and ${gap.says} between them: it will jump at each turn.`,
       fix: `Give ${gap.what} at frame ${to} the value that it has at frame ${from}.`,
@@ -46,17 +42,17 @@ function loopedContent(project: Project, composition: Composition, layer: Layer)
 }
 
 /** A channel that repeats its own keys. */
-function loopedChannels(composition: Composition, layer: Layer): readonly Problem[] {
-  return channelsOfLayer(layer).flatMap(({ name, spec, channel }): readonly Problem[] => {
+function loopedChannels(composition: Composition, layer: Layer): readonly Finding[] {
+  return channelsOfLayer(layer).flatMap(({ name, spec, channel }): readonly Finding[] => {
     if (!channel || (channel.after !== 'repeat' && channel.before !== 'repeat') || channel.repeats === 1) return [];
     const keys = inTime(channel.keys);
     const [first, last] = [keys[0], keys[keys.length - 1]];
-    if (!first || !last || first === last || isSame(first.value, last.value, spec.unit)) return [];
+    // A last key that jumps is judged by what its segment ends on: that is what the first play leads into.
+    const end = last?.arrives ?? last?.value;
+    if (!first || !last || first === last || isSame(first.value, end, spec.unit)) return [];
     return [{
-      code: 'seam-gap',
-      level: 'warning',
       where: { composition: composition.id, layer: layer.id, channel: name, frame: layer.start + last.at },
-      message: `${spec.label} of “${layer.name}” repeats, and its last key (${say(last.value)}) is not its first (${say(first.value)}): it will jump at each turn.`,
+      message: `${spec.label} of “${layer.name}” repeats, and its last key (${say(end)}) is not its first (${say(first.value)}): it will jump at each turn.`,
       fix: 'Give the last key the value of the first, or let the channel climb.',
     }];
   });
@@ -74,7 +70,7 @@ function gapIn(project: Project, composition: Composition, from: Frames, to: Fra
       const { label } = found.spec;
       return { layer: layer.id, channel: found.name, what: `${label} of “${layer.name}”`, says: `${label} of “${layer.name}” differs` };
     }
-    if (layer.kind === 'nest' && nestDiffers(project, composition, layer, from, to)) {
+    if (layer.kind === 'nest' && spansBoth(layer, from, to) && nestDiffers(project, composition, layer, from, to)) {
       return { layer: layer.id, channel: '', what: `the picture time of “${layer.name}”`, says: `the picture time of “${layer.name}” differs` };
     }
   }
@@ -83,6 +79,11 @@ function gapIn(project: Project, composition: Composition, from: Frames, to: Fra
 
 function differs({ channel, spec }: FoundChannel, x: Frames, y: Frames): boolean {
   return !isSame(sampleChannel(channel, spec, x), sampleChannel(channel, spec, y), spec.unit);
+}
+
+/** Whether a bar is there where a loop begins and where it ends: one that comes or goes in between leads into nothing. */
+function spansBoth(layer: Layer, from: Frames, to: Frames): boolean {
+  return inSpans(layer.spans, from) && layer.spans.some(([a, b]) => to > a && to <= b);
 }
 
 /** Nests are compared by their source times; one whose source stands still has none to speak of. */

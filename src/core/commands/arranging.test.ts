@@ -9,7 +9,7 @@ import { IDENTITY, multiply, type Matrix } from '../display';
 import { evaluateFrame, keyTimeAt, sampleChannel, sourceTimeAt, worldMatrix } from '../evaluate';
 import { findChannel, inOrder, inTime, newComposition, newImage, newNest, newNull, newShape, newText, readLayer, readProject, toLayerFile, writeProject, type Project } from '../model';
 import { done } from '../../../tests/support/edits';
-import { projectOf, smallFilm } from '../../../tests/support/projects';
+import { projectOf, smallFilm, type LayerInput } from '../../../tests/support/projects';
 
 const film = smallFilm();
 let count = 0;
@@ -334,5 +334,16 @@ describe('how the motion goes through keys', () => {
     // Keys 0, 100, 50 at 0, 20, 40: half a play after the end.
     expect([at('hold'), at('repeat'), at('climb'), at('swing')]).toEqual([50, 100, 150, 100]);
     expect(setOutside(film, 'main', [{ layer: 'lamp', channel: 'y' }], 'after', 'swing')).toBeNull();
+  });
+});
+
+describe('many layers', () => {
+  test('splitting counts those that were split, and comes to the same for each of them', () => {
+    const layers = [0, 10, 40].map((from, i): LayerInput => ({ id: `l${i}`, name: `L${i}`, kind: 'null', spans: [[from, from + 20]] }));
+    const project = projectOf([{ id: 'main', name: 'Main', duration: 100, layers }]);
+    const draft = splitLayers(project, 'main', ['l0', 'l1', 'l2'], 15, newId)!;
+    expect(draft.label).toBe('Split 2 layers');
+    expect(main(done(project, draft)).layers.order.length).toBe(5);
+    expect(main(done(project, draft)).layers.order.filter((id) => id.startsWith('l'))).toEqual(['l0', 'l1', 'l2']);
   });
 });

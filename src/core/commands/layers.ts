@@ -56,15 +56,18 @@ export function deleteLayers(project: Project, compositionId: string, ids: reado
   };
 }
 
-/** Patches for each of the layers that may be edited, as one draft that says for how many. */
+/** Patches for each of the layers that may be edited, as one draft that says for how many it does something. */
 export function forLayers(
   project: Project, compositionId: string, ids: readonly string[], event: Draft['event'], verb: string, patchesFor: (layer: Layer, path: readonly string[]) => readonly Patch[],
 ): Draft | null {
+  const changed: string[] = [];
   const patches = ids.flatMap((id) => {
     const layer = reachLayer(project, compositionId, id);
-    return layer ? patchesFor(layer, layerPath(compositionId, id)) : [];
+    const mine = layer ? patchesFor(layer, layerPath(compositionId, id)) : [];
+    if (mine.length > 0) changed.push(id);
+    return mine;
   });
-  return patches.length === 0 ? null : { event, label: `${verb} ${nameOf(project, compositionId, ids)}`, patches };
+  return patches.length === 0 ? null : { event, label: `${verb} ${nameOf(project, compositionId, changed)}`, patches };
 }
 
 /** One layer by its name, several by their number. */

@@ -72,16 +72,17 @@ function spreadKeys(path: readonly string[], channel: Channel, factor: number): 
 /** Cuts layers in two at a frame that lies inside their bars; the later part is a layer of its own, just above. */
 export function splitLayers(project: Project, compositionId: string, ids: readonly string[], frame: Frames, newId: () => string): Draft | null {
   const composition = project.compositions.by[compositionId];
-  let order = composition?.layers.order ?? [];
+  const later = new Map<string, string>();
   const draft = forLayers(project, compositionId, ids, 'layers.split', 'Split', (layer, path) => {
     const outer = hull(layer.spans);
     if (!outer || frame <= outer[0] || frame >= outer[1]) return [];
     const before = layer.spans.flatMap(([from, to]) => (from < frame ? [[from, Math.min(to, frame)] as const] : []));
     const after = layer.spans.flatMap(([from, to]) => (to > frame ? [[Math.max(from, frame), to] as const] : []));
     const id = newId();
-    order = order.flatMap((one) => (one === layer.id ? [id, one] : [one]));
+    later.set(layer.id, id);
     return [patchOf([...path, 'spans'], layer.spans, before), patchOf(layerPath(compositionId, id), undefined, { ...layer, id, spans: after })];
   });
   if (!draft || !composition) return null;
+  const order = composition.layers.order.flatMap((id) => (later.has(id) ? [later.get(id)!, id] : [id]));
   return { ...draft, patches: [...draft.patches, patchOf(['compositions', 'by', compositionId, 'layers', 'order'], composition.layers.order, order)] };
 }

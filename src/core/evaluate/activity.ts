@@ -1,13 +1,15 @@
 import { channelsOfLayer, inOrder, type Composition, type Layer, type Project } from '../model';
-import { inSpans, type Frames } from '../time';
+import { DUST, inSpans, type Frames } from '../time';
+import { pieces } from '../timing';
 import { deepIdentity } from './deep-identity';
-import { keyTimeAt, sourceTimeAt } from './layer-timing';
+import { keyTimeAt, sourceTimeAt, timingOf } from './layer-timing';
 import { channelSampler, isKeyed } from './prepared-channel';
+import { ringSuffix } from './rings';
 import { compositionOf, sourceOf } from './source';
 
 /** Longer compositions are not walked frame by frame; their activity is told as still. */
 const LONGEST = 100_000;
-const remembered = new Map<number, Uint8Array>();
+const remembered = new Map<string, Uint8Array>();
 const MOST = 200;
 
 /**
@@ -17,7 +19,7 @@ const MOST = 200;
 export function activity(project: Project, id: string, above: ReadonlySet<string> = new Set()): Uint8Array {
   const composition = compositionOf(project, id);
   if (!composition || above.has(id)) return new Uint8Array(0);
-  const identity = deepIdentity(project, id);
+  const identity = `${deepIdentity(project, id)}${ringSuffix(project, id, above)}`;
   const known = remembered.get(identity);
   if (known) return known;
   const counts = new Uint8Array(composition.duration);
@@ -38,8 +40,7 @@ export function activity(project: Project, id: string, above: ReadonlySet<string
 function prepareChanges(project: Project, host: Composition, layer: Layer, above: ReadonlySet<string>): ((frame: Frames) => boolean) | null {
   const keyed = channelsOfLayer(layer).filter((one) => isKeyed(one.channel)).map((one) => channelSampler(one.channel!, one.spec.type));
   const inner = layer.kind === 'nest' ? prepareNest(project, host, layer, above) : null;
-  const wholeTime = layer.spans.length === 1 && layer.spans[0]![0] <= 0 && layer.spans[0]![1] >= host.duration;
-  if (keyed.length === 0 && !inner && wholeTime) return null;
+  if (keyed.length === 0 && !inner && isThere(host, layer)) return null;
   return (frame) => {
     const [now, before] = [inSpans(layer.spans, frame), inSpans(layer.spans, frame - 1)];
     if (now !== before) return true;
@@ -49,13 +50,19 @@ function prepareChanges(project: Project, host: Composition, layer: Layer, above
   };
 }
 
-/** A nest changes when its source time passes over a frame of its source that does. */
+/** Whether a layer has its bar over all of its composition. */
+function isThere(host: Composition, layer: Layer): boolean {
+  return layer.spans.length === 1 && layer.spans[0]![0] <= 0 && layer.spans[0]![1] >= host.duration;
+}
+
+/** A nest changes when its source time passes over a frame of its source that does, and where its picture comes or goes; null when it does neither. */
 function prepareNest(project: Project, host: Composition, layer: Extract<Layer, { kind: 'nest' }>, above: ReadonlySet<string>) {
   const counts = activity(project, layer.source, above);
   const passed = new Uint32Array(counts.length + 1);
   counts.forEach((count, i) => (passed[i + 1] = passed[i]! + (count > 0 ? 1 : 0)));
-  if (passed[counts.length] === 0) return null;
   const offset = sourceOf(project, host, layer)?.offset ?? 0;
+  // A still source still appears and ends.
+  if (passed[counts.length] === 0 && sourceTimeAt(project, host, layer, 0, true) !== null && staysInside(project, host, layer)) return null;
   return (frame: Frames): boolean => {
     const [now, before] = [sourceTimeAt(project, host, layer, frame), sourceTimeAt(project, host, layer, frame - 1)];
     if (now === null || before === null) return now !== before;
@@ -64,6 +71,14 @@ function prepareNest(project: Project, host: Composition, layer: Extract<Layer, 
     const end = Math.min(counts.length, Math.ceil(high) + 1);
     return passed[end]! - passed[Math.min(end, Math.floor(low) + 1)]! > 0;
   };
+}
+
+/** Whether the source has a picture at every time that the layer asks of it. */
+function staysInside(project: Project, host: Composition, layer: Layer): boolean {
+  const { stack, source } = timingOf(project, host, layer);
+  if (!source) return true;
+  for (const piece of pieces(stack.content, 0, host.duration)) if (Math.min(piece.start, piece.end) < -DUST || Math.max(piece.start, piece.end) > source.D || piece.start >= source.D) return false;
+  return true;
 }
 
 function sameValue(a: unknown, b: unknown): boolean {

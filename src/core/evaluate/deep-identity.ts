@@ -1,4 +1,5 @@
-import { inOrder, type Composition, type Project } from '../model';
+import type { Project } from '../model';
+import { ringOf, sourcesOf } from './rings';
 import { assetOf, compositionOf } from './source';
 
 /**
@@ -8,7 +9,7 @@ import { assetOf, compositionOf } from './source';
 export function deepIdentity(project: Project, id: string): number {
   let known = numbers.get(project);
   if (!known) numbers.set(project, (known = new Map()));
-  return identify(project, id, known, new Set());
+  return identify(project, id, known);
 }
 
 const numbers = new WeakMap<Project, Map<string, number>>();
@@ -18,18 +19,21 @@ const interned = new Map<string, number>();
 const MOST = 20_000;
 let next = 1;
 
-function identify(project: Project, id: string, known: Map<string, number>, above: Set<string>): number {
+function identify(project: Project, id: string, known: Map<string, number>): number {
   const found = known.get(id);
   if (found !== undefined) return found;
   const composition = compositionOf(project, id);
-  // A ring has no deep identity of its own; nothing shows there, so any number will do.
-  if (!composition || above.has(id)) return 0;
-  above.add(id);
-  const parts = [numberOf(composition), ...madeOf(composition).map((source) => {
-    const asset = assetOf(project, source);
-    return asset ? numberOf(asset) : identify(project, source, known, above);
-  })].join(',');
-  above.delete(id);
+  if (!composition) return 0;
+  const ring = ringOf(project, id);
+  // Compositions in a ring are made of each other: each is all of them, seen from itself.
+  const members = ring.size === 0 ? [id] : [id, ...[...ring].filter((one) => one !== id).sort()];
+  const parts = members.flatMap((member) => {
+    const one = compositionOf(project, member)!;
+    return [numberOf(one), ...sourcesOf(one).filter((source) => !ring.has(source)).map((source) => {
+      const asset = assetOf(project, source);
+      return asset ? numberOf(asset) : identify(project, source, known);
+    })];
+  }).join(',');
   let number = interned.get(parts);
   if (number === undefined) {
     if (interned.size >= MOST) interned.clear();
@@ -37,14 +41,6 @@ function identify(project: Project, id: string, known: Map<string, number>, abov
   }
   known.set(id, number);
   return number;
-}
-
-const sources = new WeakMap<Composition, readonly string[]>();
-
-function madeOf(composition: Composition): readonly string[] {
-  let list = sources.get(composition);
-  if (!list) sources.set(composition, (list = [...new Set(inOrder(composition.layers).flatMap((layer) => ('source' in layer ? [layer.source] : [])))]));
-  return list;
 }
 
 function numberOf(thing: object): number {

@@ -6,6 +6,7 @@ import { deepIdentity } from './deep-identity';
 import { keyTimeAt, sourceTimeAt } from './layer-timing';
 import { readColour } from './read-colour';
 import { prepareLayer, type PreparedLayer } from './prepared-layer';
+import { ringSuffix } from './rings';
 import { assetOf, compositionOf, sourceOf } from './source';
 import { worldMatrix } from './world-matrix';
 
@@ -132,7 +133,7 @@ function contentOf(
       return {
         items: nestItems(project, source, inner, surroundings.faces, above, purse),
         bounds,
-        nest: { frame: layer.clipFrame ? [source.width, source.height] : null, picture: `${deepIdentity(project, source.id)}@${inner}` },
+        nest: { frame: layer.clipFrame ? [source.width, source.height] : null, picture: `${deepIdentity(project, source.id)}${ringSuffix(project, source.id, above)}@${inner}` },
       };
     }
     default:
@@ -147,7 +148,7 @@ const standing = new WeakMap<Composition, readonly Item[]>();
 
 /** A nest's items: a pure function of its composition (however deep), its source time and the faces. */
 function nestItems(project: Project, source: Composition, at: Frames, faces: FaceLookup, above: ReadonlySet<string>, purse: Purse): readonly Item[] {
-  const key = `${deepIdentity(project, source.id)}@${at}@${facesNumber(faces)}`;
+  const key = `${deepIdentity(project, source.id)}${ringSuffix(project, source.id, above)}@${at}@${facesNumber(faces)}`;
   const known = remembered.get(key);
   if (known) return known;
   const inside = new Set([...above, source.id]);

@@ -170,3 +170,26 @@ describe('activity', () => {
   });
   test('a ring has none', () => expect(activity(one({ id: 'a', name: 'A', kind: 'nest', source: 'main' }), 'main').some((count) => count > 0)).toBe(false));
 });
+
+describe('rings of nests', () => {
+  const ring = () => projectOf([
+    { id: 'outer', name: 'Outer', duration: 20, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'a' }, { id: 'm', name: 'M', kind: 'nest', source: 'b' }] },
+    { id: 'a', name: 'A', duration: 20, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'b' }, { id: 'dot', name: 'Dot', kind: 'shape' }] },
+    { id: 'b', name: 'B', duration: 20, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'a' }, { id: 'box', name: 'Box', kind: 'shape' }] },
+  ]);
+  test('show the same, change at the same frames and are called the same, whatever was asked before', () => {
+    const asked = ['a', 'b', 'outer', 'b', 'a'] as const;
+    const told = (order: readonly string[]) => {
+      const project = ring();
+      const answers = new Map(order.map((id) => [id, JSON.stringify([evaluateFrame(project, id, 3, around)!.root, [...activity(project, id)]]).replace(/"picture":"[^"]*"/g, '')]));
+      // A name stands for one thing: the same one through the ring, however it was come by.
+      return ['a', 'b', 'outer'].map((id) => answers.get(id) ?? '');
+    };
+    const first = told(asked);
+    for (const order of [['b', 'a', 'outer'], ['outer', 'a', 'b'], ['outer', 'b', 'a']]) expect(told(order)).toEqual(first);
+    const project = ring();
+    const names = ['outer', 'b', 'a'].map((id) => deepIdentity(project, id));
+    expect(new Set(names).size).toBe(3);
+    expect(['a', 'b', 'outer'].map((id) => deepIdentity(project, id))).toEqual([...names].reverse());
+  });
+});

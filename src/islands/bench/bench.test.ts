@@ -9,7 +9,8 @@ import { playOfLoop } from './header/play-of-loop';
 import { readColour } from './panel/colour-field';
 import { readNumber, readNumberForEach, showNumber } from './panel/read-number';
 
-const main = smallFilm().compositions.by['main']!;
+const film = smallFilm();
+const main = film.compositions.by['main']!;
 
 describe('typed numbers', () => {
   test.each([['12', 12], ['*2', 20], ['+10', 20], ['/4', 2.5], ['-5', -5], ['(3+4)*2', 14], ['50 px', 50], ['1,5', 1.5], ['+2*3', 16], ['--4', 4], ['10-3', 7]])('%s from 10 is %d', (text, value) =>
@@ -22,8 +23,8 @@ describe('typed numbers', () => {
 });
 
 test('which play of a loop a host frame is in', () => {
-  expect([0, 19, 20, 99].map((frame) => playOfLoop(main.layers.by['tram']!, frame))).toEqual([1, 1, 2, 5]);
-  expect(playOfLoop(main.layers.by['lamp']!, 3)).toBeNull();
+  expect([0, 19, 20, 99].map((frame) => playOfLoop(film, main, main.layers.by['tram']!, frame))).toEqual([1, 1, 2, 5]);
+  expect(playOfLoop(film, main, main.layers.by['lamp']!, 3)).toBeNull();
 });
 
 describe('several values at once', () => {

@@ -1,5 +1,5 @@
 import { ChevronRight, CornerLeftUp } from 'lucide-react';
-import { member, type Layer, type Project } from '../../../core/model';
+import { member, type Composition, type Layer, type Project } from '../../../core/model';
 import { IconButton } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import type { WayStep } from '../editor/state';
@@ -32,7 +32,7 @@ export function Way() {
           )}
         </span>
       ))}
-      {layer && last.via && <span className="ml-2 truncate text-muted">{enteredBy(project, layer, last.via.frame, frame)}</span>}
+      {layer && last.via && <span className="ml-2 truncate text-muted">{enteredBy(project, host, layer, last.via.frame, frame)}</span>}
     </nav>
   );
 }
@@ -41,8 +41,8 @@ function nameOf(project: Project, { composition }: WayStep): string {
   return member(project.compositions.by, composition)?.name ?? composition;
 }
 
-function enteredBy(project: Project, layer: Layer, hostFrame: number, frame: number): string {
-  const play = playOfLoop(layer, hostFrame);
+function enteredBy(project: Project, host: Composition | undefined, layer: Layer, hostFrame: number, frame: number): string {
+  const play = host ? playOfLoop(project, host, layer, hostFrame) : null;
   const source = 'source' in layer ? member(project.compositions.by, layer.source) : undefined;
   return `entered at frame ${hostFrame}${play ? `, play ${play} of its loop` : ''}; here frame ${frame}${source ? ` of ${source.duration}` : ''}`;
 }

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { setLayerField, setParent, type PlainField } from '../../../core/commands';
+import { holds, setLayerField, setParent, type PlainField } from '../../../core/commands';
 import { BLENDS, inOrder, isDrawn, type Composition, type Layer, type Project } from '../../../core/model';
 import { Select } from '../../../ui';
 import { blendWords } from '../editor/actions';
@@ -36,7 +36,7 @@ export const LayerFacts = memo(function LayerFacts({ project, composition, layer
         </Labelled>
       )}
       {drawn && <Labelled full name="Blend"><Select label="Blend" value={blend ?? ''} onChange={(next) => next !== '' && set('blend', next)} options={[...(blend === undefined ? [['', 'mixed'] as const] : []), ...BLENDS.map((one) => [one as string, blendWords(one)] as const)]} /></Labelled>}
-      {nests && <Labelled full name="Shows"><Select label="Composition that it shows" value={source ?? '?'} onChange={(id) => id !== '?' && set('source', id)} options={[...(source === undefined ? [['?', 'mixed'] as const] : []), ...inOrder(project.compositions).filter((one) => one.id !== composition.id).map((one) => [one.id, one.name] as const)]} /></Labelled>}
+      {nests && <Labelled full name="Shows"><Select label="Composition that it shows" value={source ?? '?'} onChange={(id) => id !== '?' && set('source', id)} options={[...(source === undefined ? [['?', 'mixed'] as const] : []), ...inOrder(project.compositions).filter((one) => one.id === source || !holds(project, one.id, composition.id)).map((one) => [one.id, one.name] as const)]} /></Labelled>}
       {images && <Labelled full name="Shows"><Select label="Picture that it shows" value={source ?? '?'} onChange={(id) => id !== '?' && set('source', id)} options={[...(source === undefined ? [['?', 'mixed'] as const] : []), ...inOrder(project.assets).filter((one) => one.type === 'image').map((one) => [one.id, one.name] as const)]} /></Labelled>}
       {nests && <label className="flex items-center gap-2 text-muted"><input type="checkbox" className="size-[16px] accent-leaf" checked={layers.every((layer) => layer.kind === 'nest' && layer.clipFrame)} onChange={(event) => set('clipFrame', event.target.checked)} />Clipped to its frame</label>}
       <InkChoice value={colour} onSet={(ink) => set('colour', ink)} />

@@ -30,7 +30,7 @@ export function drawRuler(to: CanvasRenderingContext2D, look: RulerLook): void {
   to.fillRect(xOf(from, view), RULER_HEIGHT - 3, (until - from) * view.pixelsPerFrame, 2);
   for (const { level, where } of look.problems) {
     if (where.composition !== composition.id || where.frame === undefined) continue;
-    to.fillStyle = level === 'error' ? INK.rust : INK.amber;
+    to.fillStyle = level === 'error' ? INK.rust : level === 'warning' ? INK.amber : INK.muted;
     to.fillRect(Math.round(xOf(where.frame, view)) - 1, RULER_HEIGHT - 10, 3, 6);
   }
 }

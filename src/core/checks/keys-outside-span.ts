@@ -1,0 +1,35 @@
+import { timingOf } from '../evaluate';
+import { channelsOfLayer, inTime, type Composition, type Layer, type Project } from '../model';
+import { DUST, hull, type Frames } from '../time';
+import { pieces } from '../timing';
+import { defineCheck, layerByLayer, type Finding } from './problem';
+
+export const keysOutsideSpan = defineCheck({
+  code: 'keys-outside-span',
+  about: 'Keys at times that a layer’s bar never reaches.',
+  find: layerByLayer(findIn),
+});
+
+function findIn(project: Project, composition: Composition, layer: Layer): readonly Finding[] {
+  const outer = hull(layer.spans);
+  const keyed = channelsOfLayer(layer).filter(({ channel }) => channel && inTime(channel.keys).length > 0);
+  if (!outer || keyed.length === 0) return [];
+  // The time of the layer's keys while its bar lasts; its last frame's end counts, since motion ends there.
+  let [low, high] = [Infinity, -Infinity];
+  for (const { start, end } of pieces(timingOf(project, composition, layer).stack.keys, outer[0], outer[1])) [low, high] = [Math.min(low, start, end), Math.max(high, start, end)];
+  return keyed.flatMap(({ name, spec, channel }): readonly Finding[] => {
+    const outside = inTime(channel!.keys).filter((key) => key.at < low - DUST || key.at > high + DUST);
+    const [first] = outside;
+    if (!first) return [];
+    return [{
+      where: { composition: composition.id, layer: layer.id, channel: name, frame: whole(layer.start + first.at, composition) },
+      message: `${spec.label} of “${layer.name}” has ${outside.length} ${outside.length === 1 ? 'key' : 'keys'} outside its bar, the first at frame ${layer.start + first.at}.`,
+      fix: 'Make the bar longer, or move the keys into it.',
+    }];
+  });
+}
+
+/** A frame that can be looked at. */
+function whole(at: Frames, { duration }: Composition): Frames {
+  return Math.min(duration - 1, Math.max(0, Math.round(at)));
+}
