@@ -7,8 +7,6 @@ export default defineConfig({
     testTimeout: 180_000,
     hookTimeout: 180_000,
     fileParallelism: false,
-    // A busy machine may lose a press; what fails twice is broken.
-    retry: 1,
     expect: { poll: { timeout: 20_000, interval: 60 } },
   },
 });

@@ -1,4 +1,5 @@
 export { paint, type PaintOptions } from './paint';
+export { createSheetPool } from './sheet-pool';
 export { createPictureMemory, type PictureMemory } from './picture-memory';
 export type { PaintHost, Picture, Surface } from './surface';
 export { traceOutline } from './trace-outline';

@@ -1,21 +1,21 @@
+import { createSheetPool } from '../sheet-pool';
 import { rememberPaths } from '../trace-outline';
-import type { PaintHost, Picture, Surface } from '../surface';
+import type { PaintHost, Surface } from '../surface';
 
 /** A browser worker's canvases as a host for the painter. */
 export function createBrowserHost(image: PaintHost['image']): PaintHost {
-  const free: OffscreenCanvas[] = [];
+  const pool = createSheetPool((width, height) => new OffscreenCanvas(width, height));
   return {
     path: rememberPaths(() => new Path2D()),
     image,
     sheet(width, height) {
-      const i = free.findIndex((one) => one.width === width && one.height === height);
-      const canvas = i >= 0 ? free.splice(i, 1)[0]! : new OffscreenCanvas(width, height);
+      const canvas = pool.take(width, height);
       const surface = surfaceOf(canvas);
       surface.setTransform(1, 0, 0, 1, 0, 0);
       surface.clearRect(0, 0, width, height);
       return { picture: canvas, surface };
     },
-    giveBack: (picture: Picture) => void (free.length < 8 && free.push(picture as OffscreenCanvas)),
+    giveBack: (picture) => pool.giveBack(picture as OffscreenCanvas),
   };
 }
 

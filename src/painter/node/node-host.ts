@@ -1,6 +1,7 @@
 import { createCanvas, Path2D, type Canvas, type Image } from '@napi-rs/canvas';
 import type { Colour, Group } from '../../core/display';
 import { paint } from '../paint';
+import { createSheetPool } from '../sheet-pool';
 import { rememberPaths } from '../trace-outline';
 import type { PaintHost, Picture, Surface } from '../surface';
 
@@ -9,19 +10,18 @@ export type NodeImages = ReadonlyMap<string, Image | Canvas>;
 
 /** Node's Canvas as a host for the painter. */
 export function createNodeHost(images: NodeImages): PaintHost {
-  const free: Canvas[] = [];
+  const pool = createSheetPool((width, height) => createCanvas(width, height));
   return {
     path: rememberPaths(() => new Path2D()),
     image: (asset) => (images.get(asset) ?? null) as Picture | null,
     sheet(width, height) {
-      const i = free.findIndex((one) => one.width === width && one.height === height);
-      const canvas = i >= 0 ? free.splice(i, 1)[0]! : createCanvas(width, height);
+      const canvas = pool.take(width, height);
       const surface = surfaceOf(canvas);
       surface.setTransform(1, 0, 0, 1, 0, 0);
       surface.clearRect(0, 0, width, height);
       return { picture: canvas, surface };
     },
-    giveBack: (picture) => void (free.length < 8 && free.push(picture as Canvas)),
+    giveBack: (picture) => pool.giveBack(picture as Canvas),
   };
 }
 

@@ -2,7 +2,7 @@ import { evaluateFrame } from '../../core/evaluate';
 import { member } from '../../core/model';
 import { paint } from '../../painter';
 import { surfaceOf } from '../../painter/browser';
-import { createWorkerSurroundings } from '../worker-surroundings';
+import { createWorkerSurroundings } from '../browser-surroundings';
 import { filmSize, startFilm, type Film } from './make-film';
 import type { FilmAnswer, FilmJob, FilmRequest } from './protocol';
 

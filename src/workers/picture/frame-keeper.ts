@@ -1,23 +1,43 @@
 import type { Picture } from '../../painter';
 
-/** Whole frames of the composition in view, painted and remembered: nearest the playhead first, under a cap. */
+/** Whole frames of the composition in view, painted and remembered: what the playhead needs next first, under a cap. */
 export type FrameKeeper = {
   readonly get: (frame: number) => Picture | null;
   readonly keep: (frame: number, picture: Picture) => void;
   /** Everything is another picture now. */
   readonly clear: () => void;
-  /** The frame nearest the playhead that is not there yet, or null when all that fit are. */
-  readonly nextMissing: (playhead: number, range: readonly [number, number]) => number | null;
+  /** Says where the playhead is and what is played: it decides which frames stay when there is no room for all. */
+  readonly centre: (playhead: number, range: readonly [number, number]) => void;
+  /** The frame that the playhead needs most of those that are not there and would have room, or null when all of these are. */
+  readonly nextMissing: () => number | null;
   /** The first frame that is not there among the next ones that will be played, or null. */
-  readonly missingAhead: (playhead: number, range: readonly [number, number], count: number) => number | null;
+  readonly missingAhead: (count: number) => number | null;
   readonly ready: (duration: number) => Uint8Array;
 };
+
+/** A frame that was passed is wanted again as soon as one so many times as far ahead. */
+const BEHIND = 4;
 
 export function createFrameKeeper(capBytes: number, letGo: (picture: Picture) => void): FrameKeeper {
   const kept = new Map<number, Picture>();
   let bytes = 0;
   let near = 0;
+  let range: readonly [number, number] = [0, Infinity];
   const size = (picture: Picture) => picture.width * picture.height * 4;
+  /** How long until a frame is wanted, going round in the range; frames outside it are wanted last. */
+  const wait = (frame: number): number => {
+    const [from, to] = range;
+    if (frame < from || frame >= to) return Infinity;
+    const ahead = frame - near;
+    const length = to - from;
+    if (!Number.isFinite(length)) return ahead >= 0 ? ahead : -ahead * BEHIND;
+    const next = ((ahead % length) + length) % length;
+    return Math.min(next, (length - next) * BEHIND);
+  };
+  const around = (step: number): number => {
+    const [from, to] = range;
+    return from + ((((near - from + step) % (to - from)) + (to - from)) % (to - from));
+  };
   return {
     get: (frame) => kept.get(frame) ?? null,
     keep(frame, picture) {
@@ -30,9 +50,9 @@ export function createFrameKeeper(capBytes: number, letGo: (picture: Picture) =>
       kept.set(frame, picture);
       bytes += size(picture);
       while (bytes > capBytes && kept.size > 1) {
-        const far = [...kept.keys()].reduce((a, b) => (Math.abs(b - near) > Math.abs(a - near) ? b : a));
-        const old = kept.get(far)!;
-        kept.delete(far);
+        const last = [...kept.keys()].reduce((a, b) => (wait(b) > wait(a) ? b : a));
+        const old = kept.get(last)!;
+        kept.delete(last);
         bytes -= size(old);
         letGo(old);
       }
@@ -42,24 +62,22 @@ export function createFrameKeeper(capBytes: number, letGo: (picture: Picture) =>
       kept.clear();
       bytes = 0;
     },
-    nextMissing(playhead, [from, to]) {
+    centre(playhead, played) {
       near = playhead;
+      range = played;
+    },
+    nextMissing() {
+      const length = range[1] - range[0];
       const each = kept.size > 0 ? bytes / kept.size : 0;
-      const room = each > 0 ? Math.floor(capBytes / each) - 1 : Infinity;
-      if (kept.size >= Math.min(room, to - from)) return null;
-      // What plays next first, then round to what was passed.
-      for (let i = 0; i < to - from; i++) {
-        const frame = from + ((((playhead - from + i) % (to - from)) + (to - from)) % (to - from));
-        if (!kept.has(frame)) return frame;
-      }
+      const room = each > 0 ? Math.max(1, Math.floor(capBytes / each)) : Infinity;
+      // With room for a part only: so many ahead, and for each few of them one behind.
+      const ahead = room >= length ? length : Math.max(1, Math.floor((room * BEHIND) / (BEHIND + 1)));
+      for (let i = 0; i < ahead; i++) if (!kept.has(around(i))) return around(i);
+      for (let i = 1; i <= (room >= length ? 0 : (ahead - 1) / BEHIND); i++) if (!kept.has(around(-i))) return around(-i);
       return null;
     },
-    missingAhead(playhead, [from, to], count) {
-      near = playhead;
-      for (let i = 1; i <= Math.min(count, to - from - 1); i++) {
-        const frame = from + ((playhead - from + i) % (to - from));
-        if (!kept.has(frame)) return frame;
-      }
+    missingAhead(count) {
+      for (let i = 1; i <= Math.min(count, range[1] - range[0] - 1); i++) if (!kept.has(around(i))) return around(i);
       return null;
     },
     ready(duration) {

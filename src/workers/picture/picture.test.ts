@@ -73,7 +73,8 @@ describe('whole frames remembered', () => {
   test('what plays next is painted first, then round to what was passed', () => {
     const { keep } = keeper(100);
     const order: number[] = [];
-    for (let next = keep.nextMissing(7, [0, 10]); next !== null; next = keep.nextMissing(7, [0, 10])) {
+    keep.centre(7, [0, 10]);
+    for (let next = keep.nextMissing(); next !== null; next = keep.nextMissing()) {
       order.push(next);
       keep.keep(next, picture());
     }
@@ -82,7 +83,7 @@ describe('whole frames remembered', () => {
   });
   test('under the cap the farthest from the playhead go', () => {
     const { keep, gone } = keeper(3);
-    keep.nextMissing(50, [0, 100]);
+    keep.centre(50, [0, 100]);
     for (const frame of [10, 49, 50, 51]) keep.keep(frame, picture());
     expect(keep.get(10)).toBeNull();
     expect(keep.get(50)).not.toBeNull();
@@ -91,17 +92,36 @@ describe('whole frames remembered', () => {
   test('filling ends when no more fit', () => {
     const { keep } = keeper(5);
     let count = 0;
-    for (let next = keep.nextMissing(0, [0, 300]); next !== null && count < 50; next = keep.nextMissing(0, [0, 300])) {
+    keep.centre(0, [0, 300]);
+    for (let next = keep.nextMissing(); next !== null && count < 50; next = keep.nextMissing()) {
       keep.keep(next, picture());
       count++;
     }
     expect(count).toBeLessThanOrEqual(5);
   });
+  test('a full keeper still paints what the playhead needs where it has gone, and then rests', () => {
+    const { keep } = keeper(10);
+    const fill = (playhead: number) => {
+      keep.centre(playhead, [0, 300]);
+      let count = 0;
+      for (let next = keep.nextMissing(); next !== null && count < 50; next = keep.nextMissing()) {
+        keep.keep(next, picture());
+        count++;
+      }
+      return [count, [...keep.ready(300)].flatMap((there, frame) => (there ? [frame] : []))];
+    };
+    fill(0);
+    expect(fill(200)).toEqual([9, expect.arrayContaining([199, 200, 203, 207]) as unknown]);
+    expect(fill(200)[0]).toBe(0);
+    // Two frames on, two are wanted that are not there, and no more are thrown out than that.
+    expect(fill(202)[0]).toBeLessThanOrEqual(3);
+  });
   test('while it plays, the next ones are looked after, round the end', () => {
     const { keep } = keeper(100);
     for (const frame of [8, 9]) keep.keep(frame, picture());
-    expect(keep.missingAhead(7, [0, 10], 5)).toBe(0);
-    expect(keep.missingAhead(7, [0, 10], 2)).toBeNull();
+    keep.centre(7, [0, 10]);
+    expect(keep.missingAhead(5)).toBe(0);
+    expect(keep.missingAhead(2)).toBeNull();
   });
   test('cleared, everything is given back', () => {
     const { keep, gone } = keeper(9);

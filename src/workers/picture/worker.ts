@@ -6,7 +6,7 @@ import { member, type Project } from '../../core/model';
 import { framesPerSecond } from '../../core/time';
 import { createPictureMemory, paint, type Picture, type Surface } from '../../painter';
 import { surfaceOf } from '../../painter/browser';
-import { createWorkerSurroundings } from '../worker-surroundings';
+import { createWorkerSurroundings } from '../browser-surroundings';
 import { createFrameKeeper } from './frame-keeper';
 import { pickInside } from './pick';
 import { startPlaying } from './player';
@@ -75,6 +75,7 @@ self.onmessage = ({ data }: MessageEvent<PictureRequest>) => {
       break;
     case 'play': return play(data);
     case 'reload':
+      surroundings.lookAgain();
       if (project) takeProject(project, revision);
       return;
     case 'overlay':
@@ -154,10 +155,16 @@ function show(request: number, look: Look): void {
   const frame = evaluate(look);
   if (!frame || !surface) return;
   settleKeeper(look.composition);
+  keeper.centre(look.frame, rangeOf(look.composition));
   if (look.transient) paintOn(surface, frame, size);
   else putUp(paintKept(look.frame, frame));
   post({ kind: 'shown', request, revision, composition: look.composition, frame: look.frame, layers: frame.layers, tooMuch: frame.tooMuch });
   fillLater();
+}
+
+/** What plays: the range of the composition, or what is being played around the playhead. */
+function rangeOf(composition: string): readonly [number, number] {
+  return playedRange ?? (project && member(project.compositions.by, composition)?.range) ?? [0, 1];
 }
 
 /** Remembered frames belong to one composition as it is now, at one size. */
@@ -223,7 +230,8 @@ function play({ composition, range, originFrame, originTime, asNeeded }: Extract
       }
     },
     paintAhead(frame) {
-      const missing = keeper.missingAhead(frame, range, AHEAD);
+      keeper.centre(frame, range);
+      const missing = keeper.missingAhead(AHEAD);
       const evaluated = missing === null ? null : evaluate({ composition, frame: missing, transient: null });
       if (missing === null || !evaluated) return false;
       paintKept(missing, evaluated);
@@ -244,8 +252,9 @@ function fill(): void {
   if (!composition) return;
   settleKeeper(composition.id);
   const until = performance.now() + 12;
-  let missing = keeper.nextMissing(last.frame, playedRange ?? composition.range);
-  for (; missing !== null && performance.now() < until; missing = keeper.nextMissing(last.frame, playedRange ?? composition.range)) {
+  keeper.centre(last.frame, rangeOf(composition.id));
+  let missing = keeper.nextMissing();
+  for (; missing !== null && performance.now() < until; missing = keeper.nextMissing()) {
     const frame = evaluate({ composition: composition.id, frame: missing, transient: null });
     if (!frame) return;
     paintKept(missing, frame);

@@ -1,3 +1,4 @@
+import { useRef } from 'react';
 import { setValues, type Draft, type NewValue } from '../../../core/commands';
 import { keyTimeAt, sampleChannel } from '../../../core/evaluate';
 import { findChannel, type ChannelSpec, type Composition, type FoundChannel, type Layer, type Project } from '../../../core/model';
@@ -19,6 +20,8 @@ const SCRUB = 2;
 export function ChannelField({ project, composition, layers, channel, frame, wide }: Props) {
   const editor = useEditor();
   const peg = usePeg(layers, channel, { project, composition, frame });
+  // A gesture is about the values that stood here when it began, and so about their frame: while it plays, the playhead goes on.
+  const tried = useRef<number | null>(null);
   const found = layers.flatMap((layer) => { const one = findChannel(layer, channel); return one ? [{ layer, one }] : []; });
   const [first] = found;
   if (!first) return null;
@@ -27,9 +30,13 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
   const name = layers.length === 1 ? layers[0]!.name : `${layers.length} layers`;
   const label = `${spec.label} of ${name}`;
   const disabled = layers.every((layer) => layer.locked);
-  const draftOf = (next: readonly unknown[], newId: () => string): Draft | null => {
+  const draftOf = (next: readonly unknown[], newId: () => string, at = tried.current ?? frame): Draft | null => {
     const state = editor.store.getState();
-    return setValues(state.project, composition.id, found.map(({ layer }, i): NewValue => ({ layer: layer.id, channel, value: next[i] })), { frame: state.frame, keying: state.keying, newId });
+    return setValues(state.project, composition.id, found.map(({ layer }, i): NewValue => ({ layer: layer.id, channel, value: next[i] })), { frame: at, keying: state.keying, newId });
+  };
+  const tryOut = (next: readonly unknown[] | null) => {
+    tried.current = next && (tried.current ?? frame);
+    editor.lay(next && draftOf(next, freshId));
   };
   const say = (draft: Draft | null) => {
     const moved = draft?.event === 'keys.shift' && draft.label.split(', ').pop()!.replace(' moved', '');
@@ -37,6 +44,7 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
   };
   const set = (next: readonly unknown[]) => {
     const draft = draftOf(next, freshId);
+    tried.current = null;
     if (editor.run(draft)) say(draft);
   };
   const scrub = (event: React.PointerEvent<HTMLElement>) => {
@@ -46,7 +54,7 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
     let draft: Draft | null = null;
     followPointer(event.currentTarget, event.pointerId, (next) => {
       const by = Math.round((next.clientX - from) / SCRUB) * (next.shiftKey ? 10 : 1);
-      draft = by === 0 ? null : draftOf((values as readonly number[]).map((value) => Math.round((value + by) * 100) / 100), ids());
+      draft = by === 0 ? null : draftOf((values as readonly number[]).map((value) => Math.round((value + by) * 100) / 100), ids(), frame);
       editor.lay(draft);
     }, (keep) => {
       if (!keep || !draft) return editor.lay(null);
@@ -57,7 +65,7 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
   return (
     <div className={`grid items-center gap-1 ${wide ? 'col-span-2 grid-cols-[72px_minmax(0,1fr)_46px]' : 'grid-cols-[72px_minmax(0,1fr)_46px]'}`}>
       <span className={`truncate text-muted ${spec.type === 'N' && !disabled ? 'cursor-ew-resize touch-none select-none hover:text-paper' : ''}`} title={spec.type === 'N' ? `${spec.label}: drag sideways to change, with Shift in tens` : spec.label} onPointerDown={scrub}>{underHead(spec.label)}</span>
-      <ValueField label={label} found={first.one} values={values} onSet={set} onTry={(next) => editor.lay(next && draftOf(next, freshId))} disabled={disabled} />
+      <ValueField label={label} found={first.one} values={values} onSet={set} onTry={tryOut} disabled={disabled} />
       <PegButton state={peg.state} label={spec.label} onPress={peg.press} onPrevious={peg.previous} onNext={peg.next} disabled={disabled} />
       {formula && <p className="col-span-3 truncate text-[12px] text-plum" title={formula}>Formula kept, not played yet: {formula}</p>}
     </div>

@@ -36,7 +36,7 @@ export function usePeg(layers: readonly Layer[], channel: string, { project, com
       const { id } = current(state);
       editor.run(all
         ? deleteKeys(state.project, id, found.map(({ layer, here }) => ({ layer: layer.id, channel, key: here!.id })))
-        : addKeys(state.project, id, layers.map((layer) => ({ layer: layer.id, channel })), { frame: state.frame, newId: freshId }));
+        : addKeys(state.project, id, layers.map((layer) => ({ layer: layer.id, channel })), { frame, newId: freshId }));
     },
   };
 }

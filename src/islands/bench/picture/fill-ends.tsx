@@ -26,7 +26,7 @@ export function FillEnds({ project, composition, layer, shown, frame, toScreen, 
     let moved: Point | null = null;
     const draft = () => {
       const state = editor.store.getState();
-      return moved && setValues(state.project, current(state).id, [{ layer: layer.id, channel: `fill.${end}`, value: moved.map((part) => Math.round(part * 10) / 10) }], { frame: state.frame, keying: state.keying, newId: ids() });
+      return moved && setValues(state.project, current(state).id, [{ layer: layer.id, channel: `fill.${end}`, value: moved.map((part) => Math.round(part * 10) / 10) }], { frame, keying: state.keying, newId: ids() });
     };
     followPointer(event.currentTarget as unknown as HTMLElement, event.pointerId, (next) => {
       if (!back) return;

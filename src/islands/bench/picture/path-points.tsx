@@ -20,7 +20,7 @@ export function PathPoints({ project, composition, layer, shown, frame, toScreen
   const at = (x: number, y: number) => toScreen(transform(shown.matrix, x, y));
   const set = (next: PathShape, newId: () => string) => {
     const state = editor.store.getState();
-    return setValues(state.project, current(state).id, [{ layer: layer.id, channel: 'outline', value: next }], { frame: state.frame, keying: state.keying, newId });
+    return setValues(state.project, current(state).id, [{ layer: layer.id, channel: 'outline', value: next }], { frame, keying: state.keying, newId });
   };
   const begin = (i: number, part: PathPart, event: React.PointerEvent<SVGElement>) => {
     if (event.button !== 0) return;

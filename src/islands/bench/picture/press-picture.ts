@@ -84,13 +84,15 @@ function reshape(context: PressContext, event: PointerEvent<HTMLDivElement>, fro
   const { editor, place, toPicture, setTold, setCaught } = context;
   const ids = gestureIds();
   const begin = [event.clientX, event.clientY] as const;
+  // What is dragged is what was pressed: while it plays, the playhead goes on.
+  const { frame } = editor.store.getState();
   let now: globalThis.PointerEvent | null = null;
   let moved = false;
   let done: 'kept' | 'let go' | null = null;
   const result = (): Reshaped | null => {
     if (!now || !moved) return null;
     const state = editor.store.getState();
-    return work({ from, to: toPicture(now), snaps: state.settings.snap && !now.altKey, straight: now.shiftKey, reach: REACH / place.scale, how: { frame: state.frame, keying: state.keying, newId: ids() } });
+    return work({ from, to: toPicture(now), snaps: state.settings.snap && !now.altKey, straight: now.shiftKey, reach: REACH / place.scale, how: { frame, keying: state.keying, newId: ids() } });
   };
   const lay = () => {
     const reshaped = result();
