@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { seenText } from './seen-text';
 
 /** Words that become a field where they stand: by a double-click, or Enter on them. Esc keeps what was there. */
 export function InPlace({ label, value, onSet, editing, onDone, onPick, className = '', title }: {
@@ -25,7 +26,7 @@ export function InPlace({ label, value, onSet, editing, onDone, onPick, classNam
     return (
       <input
         aria-label={label} value={text ?? value} autoFocus size={Math.max(4, (text ?? value).length)}
-        onFocus={(event) => event.target.select()} onChange={(event) => setText(event.target.value)} onBlur={() => close(true)}
+        onFocus={(event) => event.target.select()} onChange={(event) => setText(seenText(event.target.value))} onBlur={() => close(true)}
         onKeyDown={(event) => { event.stopPropagation(); if (event.key === 'Enter') close(true); else if (event.key === 'Escape') close(false); }}
         className={`w-full min-w-0 rounded bg-deep px-1 py-0.5 ring-1 ring-leaf outline-none ${className}`}
       />

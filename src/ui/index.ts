@@ -5,5 +5,6 @@ export { InPlace } from './in-place';
 export { Menu, type MenuEntry } from './menu';
 export { TypedField, type Reading } from './typed-field';
 export { Choice } from './choice';
+export { seenText } from './seen-text';
 export { Select } from './select';
 export { Split } from './split';

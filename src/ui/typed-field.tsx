@@ -1,4 +1,5 @@
 import { useId, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { seenText } from './seen-text';
 
 /** How typed text was understood: what it will become, or why it cannot be. */
 export type Reading<T> = { readonly ok: true; readonly value: T; readonly read: string } | { readonly ok: false; readonly why: string };
@@ -72,7 +73,7 @@ export function TypedField<T>({ label, shown, edited, read, onSet, onStep, disab
         // The press that enters the field selects what stands there; the browser would set a caret after that.
         onMouseDown={(event) => { if (event.button === 0 && document.activeElement !== event.currentTarget) { event.preventDefault(); event.currentTarget.focus(); } }}
         onFocus={() => setText((typed) => typed ?? edited)}
-        onChange={(event) => setText(event.target.value)}
+        onChange={(event) => setText(seenText(event.target.value))}
         onBlur={() => (reading !== null && !reading.ok ? setText(null) : commit())}
         onKeyDown={onKeyDown}
         className={`w-full min-w-0 rounded-md px-1.5 py-1 font-mono text-[12px] text-paper hover:bg-lifted focus:bg-deep disabled:opacity-50 ${tone === 'raised' ? 'bg-raised' : 'bg-panel'} ${className}`}

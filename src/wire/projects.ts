@@ -2,7 +2,7 @@ import * as z from 'zod';
 
 /** POST /api/projects */
 export const newProjectRequest = z.strictObject({
-  name: z.string().trim().min(1).max(400),
+  name: z.string().trim().min(1).max(400).regex(/^[^\p{Cc}]+$/u, 'a name is one line of characters that can be seen'),
   width: z.int().min(1).max(8192),
   height: z.int().min(1).max(8192),
   rate: z.tuple([z.int().min(1), z.int().min(1)]),

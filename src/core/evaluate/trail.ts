@@ -1,6 +1,5 @@
-import { hasContentTime, inOrder, member, type Layer, type Project } from '../model';
+import { hasContentTime, member, type Layer, type Project } from '../model';
 import type { Frames } from '../time';
-import { operatorOf } from '../timing';
 import { sourceTimeAt } from './layer-timing';
 import { compositionOf } from './source';
 
@@ -41,9 +40,4 @@ function whyNothing(layer: Layer, frame: Frames, at: Frames | null, source: stri
   if (!hasContentTime(layer.kind) || at !== null) return null;
   if (source === null) return `the source of ${layer.name} is missing`;
   return `${source} has no picture at that time`;
-}
-
-/** Operators of a layer that are kept and do not play yet. */
-export function keptOperators(layer: Layer): readonly string[] {
-  return inOrder(layer.timing).filter((node) => !node.off && !operatorOf(node.op)).map((node) => node.op);
 }

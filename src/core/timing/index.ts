@@ -1,5 +1,5 @@
 export { numberField, numberOrNull, time, timeField, timeOrNull } from './number-field';
-export { defineOperator, holdInside, type OperatorContext, type OperatorDefinition, type OperatorField } from './operator';
+export { defineOperator, holdInside, tellTime, type OperatorContext, type OperatorDefinition, type OperatorField } from './operator';
 export { OPERATORS, type Operator } from './operators';
 export { CAP, pieces, preimages, type Piece, type Showing } from './pieces';
 export type { Segment, Side } from './segment';

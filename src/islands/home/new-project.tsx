@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { framesPerSecond, readTypedTime, toFrames, type Rate, type Seconds } from '../../core/time';
 import { madeProject } from '../../wire';
-import { Button, Dialog, Select, TypedField } from '../../ui';
+import { Button, Dialog, Select, TypedField, seenText } from '../../ui';
 import { call } from '../call';
 import { chooseFiles } from '../bench/library/choose-files';
 
@@ -29,7 +29,7 @@ export function NewProject({ files: given, onClose, onMade }: { readonly files: 
   return (
     <Dialog title="New project" about="All of this can be changed later." open onClose={onClose}>
       <form className="flex flex-col gap-3" onSubmit={(event) => { event.preventDefault(); void make(); }}>
-        <label className="flex flex-col gap-1"><span className="text-muted">Name</span><input autoFocus value={name} maxLength={200} onFocus={(event) => event.target.select()} onChange={(event) => setName(event.target.value)} className="h-8 rounded-md bg-raised px-2.5" /></label>
+        <label className="flex flex-col gap-1"><span className="text-muted">Name</span><input autoFocus value={name} maxLength={200} onFocus={(event) => event.target.select()} onChange={(event) => setName(seenText(event.target.value))} className="h-8 rounded-md bg-raised px-2.5" /></label>
         <div className="flex flex-col gap-1"><span className="text-muted">Size</span><Select label="Size" value={size} onChange={setSize} options={files.length > 0 ? SIZES : SIZES.slice(0, -1)} /></div>
         <div className="grid grid-cols-2 gap-3">
           <div className="flex flex-col gap-1"><span className="text-muted">Rate</span><Select label="Rate" value={rateWord} onChange={setRate} options={RATES} /></div>

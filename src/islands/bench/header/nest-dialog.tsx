@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Button, Choice, Dialog } from '../../../ui';
+import { Button, Choice, Dialog, seenText } from '../../../ui';
 import { chosenLayers, nestSelection } from '../editor/actions';
 import { useEditor, useEditorState } from '../editor/editor-context';
 
@@ -18,7 +18,7 @@ export function NestDialog({ onClose }: { readonly onClose: () => void }) {
   return (
     <Dialog title={chosen.length === 1 ? `Nest ${first?.name ?? ''}` : `Nest ${chosen.length} layers`} about="A nest can be looped, reversed and timed as one, and used many times." open onClose={onClose}>
       <form className="flex flex-col gap-4" onSubmit={(event) => { event.preventDefault(); nest(); }}>
-        <label className="flex flex-col gap-1"><span className="text-muted">Name</span><input autoFocus value={name} onChange={(event) => setName(event.target.value)} onFocus={(event) => event.target.select()} className="h-8 rounded-md bg-raised px-2.5" /></label>
+        <label className="flex flex-col gap-1"><span className="text-muted">Name</span><input autoFocus value={name} onChange={(event) => setName(seenText(event.target.value))} onFocus={(event) => event.target.select()} className="h-8 rounded-md bg-raised px-2.5" /></label>
         <Choice label="What moves inside" value={inside} onChange={setInside} options={[
           { value: 'all', label: 'The layers whole', about: 'Pose, keys, timing and markers go inside. One nest for all.' },
           { value: 'picture', label: 'Their pictures alone', about: 'Pose, keys and timing stay out here, on a nest for each layer.' },

@@ -1,5 +1,5 @@
 import { setComposition, setDuration, setRate, setTempo, type CompositionFields } from '../../../core/commands';
-import { readColour as readCss } from '../../../core/evaluate';
+import { keptOfComposition, readColour as readCss } from '../../../core/evaluate';
 import { framesPerSecond, readTypedTime, type Rate } from '../../../core/time';
 import { Button, InPlace, Select, TypedField } from '../../../ui';
 import { current, seen } from '../editor/editor';
@@ -7,6 +7,7 @@ import { useEditor, useEditorState } from '../editor/editor-context';
 import { ColourField, hexOf, type Colour } from './colour-field';
 import { Group } from './group';
 import { Labelled } from './ink-group';
+import { Kept } from './kept';
 import { MarkerList, PlainInput } from './marker-list';
 import { readNumber, showNumber } from './read-number';
 
@@ -71,6 +72,7 @@ export function CompositionPanel() {
       </Group>
       <MarkerList composition={composition} owner={composition} layer={null} />
       <section className="border-t border-line pt-2.5"><h3 className="pb-1 font-medium">Note</h3><PlainInput label="Note on the composition" value={composition.note} placeholder="For whoever opens this next" onSet={(note) => set({ note })} /></section>
+      <Kept things={keptOfComposition(composition)} />
     </div>
   );
 }

@@ -2,7 +2,7 @@ import { Plus, X } from 'lucide-react';
 import { addMarkers, deleteMarkers, setMarkers, type MarkerRef } from '../../../core/commands';
 import { inTime, type Composition, type Marker } from '../../../core/model';
 import { readTypedLength, readTypedTime } from '../../../core/time';
-import { IconButton, TypedField } from '../../../ui';
+import { IconButton, TypedField, seenText } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
 import { InkChoice } from './ink-choice';
@@ -63,7 +63,7 @@ export function PlainInput({ label, value, placeholder, onSet, onFocus, mark }: 
   return (
     <input
       key={value} aria-label={label} defaultValue={value} placeholder={placeholder} {...(mark ? { 'data-marker-name': '' } : {})} onFocus={onFocus} maxLength={400}
-      onBlur={(event) => event.target.value !== value && onSet(event.target.value)}
+      onBlur={(event) => seenText(event.target.value) !== value && onSet(seenText(event.target.value))}
       onKeyDown={(event) => { event.stopPropagation(); if (event.key === 'Enter') event.currentTarget.blur(); if (event.key === 'Escape') { event.currentTarget.value = value; event.currentTarget.blur(); } }}
       className="w-full min-w-0 rounded-md bg-raised px-1.5 py-1 text-[12.5px] placeholder:text-muted hover:bg-lifted focus:bg-deep"
     />

@@ -1,6 +1,7 @@
 import { CornerDownRight } from 'lucide-react';
 import { memo, useDeferredValue, useMemo } from 'react';
 import { setLayerField } from '../../../core/commands';
+import { keptOfLayer } from '../../../core/evaluate';
 import { findChannel, isDrawn, member, type Composition, type Layer, type Project } from '../../../core/model';
 import { Button, InPlace } from '../../../ui';
 import { current, seen } from '../editor/editor';
@@ -12,6 +13,7 @@ import { ChannelField } from './channel-field';
 import { CompositionPanel } from './composition-panel';
 import { Group } from './group';
 import { InkGroups } from './ink-group';
+import { Kept } from './kept';
 import { LayerFacts } from './layer-facts';
 import { MarkerList } from './marker-list';
 import { ShapeGroup, TextGroup } from './own-groups';
@@ -66,6 +68,7 @@ const PanelOf = memo(function PanelOf({ project, composition, frame, selected }:
         {!several && <div className="border-t border-line pt-2.5"><TimingStack project={project} composition={composition} layer={layer} /></div>}
         <BarGroup composition={composition} layers={layers} />
         {!several && <MarkerList composition={composition} owner={layer} layer={layer.id} />}
+        {!several && <Kept things={keptOfLayer(layer)} />}
       </>}
     </div>
   );

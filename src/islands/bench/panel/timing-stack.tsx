@@ -3,7 +3,7 @@ import { memo, useEffect, useRef } from 'react';
 import { addOperator, deleteOperator, moveOperator, setOperator } from '../../../core/commands';
 import { timingOf } from '../../../core/evaluate';
 import { hasContentTime, inOrder, type Composition, type Layer, type OperatorEntry, type Project } from '../../../core/model';
-import { OPERATORS, operatorOf, type OperatorField } from '../../../core/timing';
+import { isPassedOver, OPERATORS, operatorOf, tellTime, type OperatorField } from '../../../core/timing';
 import { Button, IconButton, Menu, Select, TypedField, type Reading } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
@@ -57,7 +57,7 @@ function OperatorRow({ project, composition, layer, node, length }: Props & { re
     <li ref={row} className={`rounded-md bg-raised px-2.5 py-1.5 ${chosen ? 'ring-1 ring-leaf' : ''}`}>
       <div className="flex items-center gap-2">
         <button type="button" onClick={() => editor.select({ operator: chosen ? null : node.id })} className={`shrink-0 font-medium ${node.off ? 'text-muted' : ''}`} aria-expanded={chosen}>{title}</button>
-        <span className="min-w-0 grow truncate text-[12px] text-muted">{node.off ? 'off' : definition ? definition.tell(node as never) : 'kept, not played yet'}</span>
+        <span className="min-w-0 grow truncate text-[12px] text-muted">{node.off ? 'off' : isPassedOver(node as never) ? 'kept, not played yet' : definition!.tell(node as never)}</span>
         {map && <MapGlyph map={map} length={length} off={node.off} />}
         <button type="button" role="switch" aria-checked={!node.off} aria-label={`${title} is on`} title={node.off ? 'Off: passed over' : 'On'} disabled={layer.locked} onClick={() => set({ off: !node.off })} className={`h-6 w-10 shrink-0 rounded-full p-1 ${node.off ? 'bg-lifted' : 'bg-leaf'}`}>
           <span aria-hidden="true" className={`block size-4 rounded-full bg-ground transition-transform ${node.off ? '' : 'translate-x-4'}`} />
@@ -69,7 +69,7 @@ function OperatorRow({ project, composition, layer, node, length }: Props & { re
       </div>
       {definition && (
         <div className="grid grid-cols-2 gap-x-3 gap-y-1 pt-1">
-          {Object.entries(definition.fields as Readonly<Record<string, OperatorField>>).filter(([, { onlyWith }]) => !onlyWith || (node as Record<string, unknown>)[onlyWith[0]] === onlyWith[1]).map(([name, field]) => (
+          {Object.entries(definition.fields as Readonly<Record<string, OperatorField>>).filter(([, { onlyWith, kept }]) => !kept && (!onlyWith || (node as Record<string, unknown>)[onlyWith[0]] === onlyWith[1])).map(([name, field]) => (
             <OperatorInput key={name} title={title} field={field} value={(node as Record<string, unknown>)[name]} disabled={layer.locked} onSet={(value) => set({ [name]: value })} />
           ))}
         </div>
@@ -98,7 +98,7 @@ function OperatorInput({ title, field, value, onSet, disabled }: { readonly titl
     const reading = readNumber(text, number, unit);
     return reading.ok ? { ...reading, value: reading.value / factor } : reading;
   };
-  const text = value === null || value === undefined ? none : typeof value === 'string' ? value : showNumber(number);
+  const text = value === null || value === undefined ? none : typeof value === 'string' ? value : typeof value === 'object' ? tellTime(value as never) : showNumber(number);
   return (
     <div className="grid grid-cols-[64px_minmax(0,1fr)] items-center gap-1.5">
       <span className="truncate text-muted" title={field.label}>{field.label}</span>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { deleteLayers, setValues } from '../../../core/commands';
 import { keyTimeAt, sampleChannel, type ShownLayer } from '../../../core/evaluate';
 import { findChannel, type Layer } from '../../../core/model';
+import { seenText } from '../../../ui';
 import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
@@ -34,7 +35,7 @@ export function TextEditor({ layer, shown, scale, toScreen }: { readonly layer: 
       placeholder="Type, then Esc"
       onFocus={(event) => event.target.select()}
       onPointerDown={(event) => event.stopPropagation()} onDoubleClick={(event) => event.stopPropagation()}
-      onChange={(event) => { setText(event.target.value); editor.lay(draft(event.target.value)); }}
+      onChange={(event) => { const typed = seenText(event.target.value, true); setText(typed); editor.lay(draft(typed)); }}
       onBlur={close}
       onKeyDown={(event) => { event.stopPropagation(); if (event.key === 'Escape' || (event.key === 'Enter' && (event.ctrlKey || event.metaKey))) { event.preventDefault(); event.currentTarget.blur(); } }}
       className="absolute z-10 min-h-9 w-72 resize-none rounded-md bg-deep/95 px-2 py-1.5 text-[14px] ring-1 ring-leaf outline-none"

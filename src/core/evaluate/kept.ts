@@ -1,0 +1,42 @@
+import { channelsOfLayer, inOrder, type Composition, type Layer } from '../model';
+import { isPassedOver, type OperatorNode } from '../timing';
+
+/** Operators of a layer that are kept and do not play yet. */
+export function keptOperators(layer: Layer): readonly string[] {
+  return inOrder(layer.timing).filter((node) => !node.off && isPassedOver(node as unknown as OperatorNode)).map((node) => node.op);
+}
+
+/** What a layer carries that the document keeps and no picture shows yet, in words. */
+export function keptOfLayer(layer: Layer): readonly string[] {
+  const channels = channelsOfLayer(layer);
+  const things: readonly (readonly [boolean, string])[] = [
+    [keptOperators(layer).length > 0, `timing: ${keptOperators(layer).join(', ')}`],
+    [channels.some(({ channel }) => channel !== null && channel.formula !== null), 'formulas'],
+    [layer.clipTo !== null, 'being clipped to another layer'],
+    [inOrder(layer.masks).length > 0, 'masks'],
+    [inOrder(layer.effects).length > 0, 'effects'],
+    [layer.kind === 'text' && layer.letters !== null, 'letters'],
+    [layer.turnAlong, 'turning along its path'],
+    [layer.joint !== null, 'a joint'],
+    [layer.pose !== null, 'the tracks of its pose'],
+    [layer.mirrorAt !== null, 'a mirror line'],
+    [layer.partner !== null, 'a partner'],
+    [layer.kind === 'nest' && Object.keys(layer.dials).length > 0, 'dials of its source'],
+    [layer.kind === 'nest' && layer.travel !== null, 'travelling by contacts'],
+    [channels.some(({ channel }) => channel !== null && channel.limits !== null), 'limits'],
+  ];
+  return things.filter(([there]) => there).map(([, words]) => words);
+}
+
+/** What a composition carries that is kept and not used yet, in words. */
+export function keptOfComposition(composition: Composition): readonly string[] {
+  const things: readonly (readonly [boolean, string])[] = [
+    [composition.rigid.length > 0, 'rigid spans'],
+    [composition.settled.order.length > 0, 'settled pictures'],
+    [composition.staggers.order.length > 0, 'staggers'],
+    [composition.contacts.order.length > 0, 'contacts'],
+    [composition.tries.order.length > 0, 'tries'],
+    [composition.version !== null, 'what it is a version of'],
+  ];
+  return things.filter(([there]) => there).map(([, words]) => words);
+}
