@@ -1,4 +1,4 @@
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -11,14 +11,18 @@ let server: OakServer;
 beforeAll(async () => void (server = await startOak(4389, data)));
 afterAll(() => server?.kill());
 
+/** The version of the document, as its published description has it. */
+const { version } = (JSON.parse(readFileSync('docs/project.schema.json', 'utf8')) as { properties: { version: { const: number } } }).properties;
+const page = version.const;
+
 const change = (name: string) => ({
-  id: `change-${name}`, event: 'markers.add', label: 'Add a marker to Night tram',
+  id: `change-${name}`, version: page, event: 'markers.add', label: 'Add a marker to Night tram',
   patches: [{ path: ['compositions', 'by', 'main', 'markers', name], to: { id: name, at: 5, name, length: 0, note: '', colour: null, fires: true } }],
 });
 /** Sends a marker; true when the server said that it is kept. */
 async function send(name: string): Promise<boolean> {
   try {
-    const answer = await fetch(`${server.address}/api/projects/night-tram/changes`, { method: 'POST', body: JSON.stringify({ base: 0, change: change(name) }), headers: { origin: server.address, 'content-type': 'application/json' } });
+    const answer = await fetch(`${server.address}/api/projects/night-tram/changes`, { method: 'POST', body: JSON.stringify({ page, base: 0, change: change(name) }), headers: { origin: server.address, 'content-type': 'application/json' } });
     return answer.status === 200 && ((await answer.json()) as { kind: string }).kind === 'applied';
   } catch {
     return false;

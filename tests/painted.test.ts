@@ -7,6 +7,7 @@ import type { FaceLookup } from '../src/core/lettering';
 import { inOrder, isDrawn, type Composition, type Project } from '../src/core/model';
 import { lookupFrom } from '../src/painter';
 import { createNodeHost, loadNodeFaces, paintToCanvas } from '../src/painter/node';
+import { apart } from './support/pixels';
 import { counting, randomFilm } from './support/random-film';
 
 let faces: FaceLookup;
@@ -26,17 +27,6 @@ function pixels(project: Project, frame: number, id = 'main'): Uint8ClampedArray
   const evaluated = evaluateFrame(project, id, frame, { faces, purpose: 'output' })!;
   const { width, height } = evaluated;
   return paintToCanvas(evaluated, host).getContext('2d').getImageData(0, 0, width, height).data;
-}
-
-/** The greatest difference of any part of any pixel, alpha's straightness aside: colours count as much as they show. */
-function apart(a: Uint8ClampedArray, b: Uint8ClampedArray): number {
-  let most = 0;
-  for (let i = 0; i < a.length; i += 4) {
-    const [alpha, beta] = [a[i + 3]!, b[i + 3]!];
-    most = Math.max(most, Math.abs(alpha - beta));
-    for (let k = 0; k < 3; k++) most = Math.max(most, Math.abs(a[i + k]! * alpha - b[i + k]! * beta) / 255);
-  }
-  return most;
 }
 
 const boundsAt = (project: Project, frame: number, id = 'main') => {

@@ -80,8 +80,8 @@ function layerFrom({ body, base, posed: place, timing: stack }: Made, i: number,
   const channels = fields['kind'] === 'dials' ? {} : { ...(isPosed ? place : {}), ...own };
   return {
     id: `l${i}`, name: `Layer ${i}`, ...fields, start, spans: [[Math.ceil(start!) + late!, Math.ceil(start!) + late! + length!]], blend, guide,
-    // An elder is whoever comes a little before or after in the list, never in a ring.
-    ...(parent! >= 0 && parent! < of && parent! !== i && (parent! > i) === (i % 2 === 0) && parent! % 2 !== i % 2 ? { parent: `l${parent}` } : {}),
+    // In some films who leads is listed above, in others below; so there is no ring.
+    ...(parent! >= 0 && parent! < of && parent! !== i && (parent! > i) === (of % 2 === 0) ? { parent: `l${parent}` } : {}),
     timing: stack.map((node, k) => ({ id: `t${k}`, ...node })).filter((node) => bodied || (node as Fields)['op'] !== 'elastic'),
     markers: marker ? [{ id: 'm', at: start! + 3, name: 'arrive' }] : [], ...(mask && isPosed ? { masks: [{ id: 'q', channels: { feather: { value: 2 } } }] } : {}),
     channels,

@@ -2,7 +2,7 @@ import { inOrder, member, settleRigid, type Asset, type Channel, type Compositio
 import { DUST, framesPerSecond, sameRate, type Rate, type Span } from '../time';
 import { count, type Draft } from './change';
 import { compositionPath, layerPath } from './paths';
-import { patchOf, sameValue, type Patch } from './patch';
+import { patchesBetween, patchOf, sameValue, type Patch } from './patch';
 import { countsInHostFrames, rescaleChannel, rescaled, rescaleLayer, rescaleMarkers, rescaleOperator, rescaleTime } from './rescale';
 import type { Refused } from './timing';
 
@@ -81,8 +81,7 @@ export function setRate(project: Project, compositionId: string, rate: Rate): Dr
   };
   const patches: Patch[] = Object.entries(after).filter(([field, value]) => !sameValue(composition[field as keyof Composition], value)).map(([field, value]) => patchOf([...path, field], composition[field as keyof Composition], value));
   for (const layer of inOrder(composition.layers)) {
-    const next = rescaleLayer(layer, factor);
-    if (!sameValue(next, layer)) patches.push(patchOf(layerPath(compositionId, layer.id), layer, next));
+    patches.push(...patchesBetween(layerPath(compositionId, layer.id), layer, rescaleLayer(layer, factor)));
   }
   for (const { host, layer } of usesOf(project, compositionId)) {
     // What stands in the composition itself was rescaled above.
@@ -90,13 +89,11 @@ export function setRate(project: Project, compositionId: string, rate: Rate): Dr
     const at = layerPath(host.id, layer.id);
     for (const node of inOrder(layer.timing)) {
       if (countsInHostFrames(layer, node)) continue;
-      const next = rescaleOperator(node, factor);
-      if (!sameValue(next, node)) patches.push(patchOf([...at, 'timing', 'by', node.id], node, next));
+      patches.push(...patchesBetween([...at, 'timing', 'by', node.id], node, rescaleOperator(node, factor)));
     }
     // Dials that the nest sets are keyed in the time of its source.
     for (const [name, channel] of Object.entries(layer.kind === 'nest' ? layer.dials : {})) {
-      const next = rescaleChannel(channel as unknown as Channel, factor);
-      if (!sameValue(next, channel)) patches.push(patchOf([...at, 'dials', name], channel, next));
+      patches.push(...patchesBetween([...at, 'dials', name], channel, rescaleChannel(channel as unknown as Channel, factor)));
     }
   }
   return { event: 'composition.rate', label: `Run ${composition.name} at ${Math.round(framesPerSecond(rate) * 1000) / 1000} frames a second`, patches };

@@ -50,7 +50,9 @@ function lifted(key: Key, scalar: boolean): Shape {
 /** Sets what channels do before their first key and from their last one on. */
 export function setOutside(project: Project, compositionId: string, refs: readonly ChannelRef[], side: 'before' | 'after', rule: Channel['after']): Draft | null {
   let many = 0;
-  const patches = refs.flatMap((ref): readonly Patch[] => {
+  // Several keys of a channel name it several times.
+  const named = new Map(refs.map((ref) => [JSON.stringify([ref.layer, ref.channel]), ref]));
+  const patches = [...named.values()].flatMap((ref): readonly Patch[] => {
     const target = reach(project, compositionId, ref);
     const channel = target?.found.channel;
     if (!target || !channel || inTime(channel.keys).length === 0) return [];

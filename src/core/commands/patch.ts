@@ -27,6 +27,18 @@ export function applyPatches(project: Project, patches: readonly Patch[]): { rea
   return { project: current as Project, clashes };
 }
 
+/** Values that are set whole, whatever they hold. */
+const LEAVES: ReadonlySet<string> = new Set(['tempo', 'value', 'arrives', 'curve', 'kept', 'data', 'hits', 'version', 'joint', 'travel', 'rest']);
+
+/** Patches on the leaves in which two values of one place differ: what is left alone may be changed by others meanwhile. */
+export function patchesBetween(path: readonly string[], before: unknown, after: unknown): readonly Patch[] {
+  if (sameValue(before, after)) return [];
+  const inner = [before, after].every((one) => one !== null && typeof one === 'object' && !Array.isArray(one)) && !LEAVES.has(path[path.length - 1]!);
+  if (!inner) return [patchOf(path, before, after)];
+  const [left, right] = [before as Readonly<Record<string, unknown>>, after as Readonly<Record<string, unknown>>];
+  return [...new Set([...Object.keys(left), ...Object.keys(right)])].flatMap((key) => patchesBetween([...path, key], left[key], right[key]));
+}
+
 /** The patches that take the others back. */
 export function invertPatches(patches: readonly Patch[]): readonly Patch[] {
   return [...patches].reverse().map(({ path, from, to }) => patchOf(path, to, from));

@@ -103,10 +103,10 @@ const faultyOperators: Veto = (next, effects) => effects.filter(({ path }) => {
   return operatorFaults(node).length > 0 || (on === 'keys' && faultsOnKeys(node).length > 0);
 });
 
-/** Nothing may follow itself or show itself, by whatever way. */
+/** Nothing that is put back may follow itself or show itself, by whatever way. */
 const rings: Veto = (next, effects) => effects.filter(({ path, from }) => {
-  const [root, , compositionId, list, , layerId] = path;
-  if (root !== 'compositions' || from === undefined) return false;
+  const [root, , compositionId, list, , layerId, field] = path;
+  if (root !== 'compositions' || from === undefined || (field !== undefined && field !== 'parent' && field !== 'source')) return false;
   const composition = member(next.compositions.by, compositionId!);
   if (!composition) return false;
   const touched = list === undefined ? inOrder(composition.layers) : list === 'layers' && layerId !== undefined ? [member(composition.layers.by, layerId)] : [];

@@ -15,6 +15,7 @@ export function setOperator(project: Project, compositionId: string, layerId: st
   if (!layer || !node) return null;
   const changed = Object.entries(fields).filter(([field, value]) => (node as Record<string, unknown>)[field] !== value);
   if (changed.length === 0) return null;
+  if (changed.some(([field]) => field !== 'on' && !(field in node))) return { refused: 'That does not fit here.' };
   const why = whyNot(layer, { ...node, ...fields } as OperatorEntry);
   if (why !== null) return { refused: why };
   const title = operatorOf(node.op)?.title ?? node.op;

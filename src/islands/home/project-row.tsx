@@ -1,3 +1,5 @@
+import { changeFrom } from '../../core/commands';
+import { VERSION } from '../../core/model';
 import { useState } from 'react';
 import { framesPerSecond } from '../../core/time';
 import { changeAnswer, type ListProjects } from '../../wire';
@@ -15,9 +17,9 @@ export function ProjectRow({ project, onChanged, onTold, onDelete, onDuplicate }
   const address = `/projects/${encodeURIComponent(id)}`;
   const file = (query: string) => window.location.assign(`/api${address}/file${query}`);
   const rename = async (next: string) => {
-    const change = { id: crypto.randomUUID(), event: 'project.rename', label: `Rename the project “${next}”`, patches: [{ path: ['name'], from: name, to: next }] };
-    const answer = await call(changeAnswer, `/api${address}/changes`, { method: 'POST', body: JSON.stringify({ base: revision, change }) }, [200, 409]);
-    if (answer.kind !== 'answer' || answer.value.kind === 'conflict') onTold(answer.kind === 'answer' ? 'It was renamed in another window meanwhile.' : answer.kind === 'refused' ? answer.message : 'The server does not answer; the name is as it was.', true);
+    const change = changeFrom({ event: 'project.rename', label: `Rename the project “${next}”`, patches: [{ path: ['name'], from: name, to: next }] }, crypto.randomUUID());
+    const answer = await call(changeAnswer, `/api${address}/changes`, { method: 'POST', body: JSON.stringify({ page: VERSION, base: revision, change }) }, [200, 409]);
+    if (answer.kind !== 'answer' || answer.value.kind === 'conflict') onTold(answer.kind === 'answer' ? 'It was renamed in another window meanwhile.' : answer.kind === 'unreachable' ? 'The server does not answer; the name is as it was.' : answer.message, true);
     onChanged();
   };
   return (

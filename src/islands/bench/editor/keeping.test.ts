@@ -140,6 +140,13 @@ describe('keeping what was done', () => {
     expect(JSON.parse(pieces.join(''))).toEqual(long);
     expect(heard).toEqual(['applied change-long as 1, 0 missed']);
   });
+  test('what is done while the last answer is taken in is sent as well', async () => {
+    const { sent, states, keeping } = setUp([]);
+    keeping.resume([]);
+    keeping.send(change('change-one'));
+    await vi.advanceTimersByTimeAsync(10);
+    expect([sent.length, states.at(-1)]).toEqual([1, { kind: 'saved' }]);
+  });
   test('closed, it sends nothing more', async () => {
     const { sent, kept, keeping } = setUp(['away']);
     keeping.send(change('change-one'));

@@ -45,7 +45,8 @@ export function createKeeping(project: string, outbox: Outbox, base: () => numbe
     if (sending || closed) return;
     sending = true;
     try {
-      await sendAll();
+      // What was done while the last answer was being taken in is in line as well.
+      while ((await sendAll()) === 'sent' && queue.length > 0 && !closed);
     } catch (error) {
       console.error(error);
       setTimeout(() => void pump(), RETRY[0]);
@@ -54,14 +55,17 @@ export function createKeeping(project: string, outbox: Outbox, base: () => numbe
     }
   }
 
-  async function sendAll(): Promise<void> {
+  async function sendAll(): Promise<'sent' | 'waits'> {
     let job = queue[0];
     while (job && !closed) {
       events.onState(tries > 0 ? { kind: 'offline', waiting: queue.length } : { kind: 'saving', waiting: queue.length });
       // First into the browser's own keeping, so that a crash of the page between here and the server loses nothing.
       const key = await job.key;
       const answer = await deliver(job.change);
-      if (answer.kind === 'reload') return events.onState({ kind: 'reload', waiting: queue.length, message: answer.message });
+      if (answer.kind === 'reload') {
+        events.onState({ kind: 'reload', waiting: queue.length, message: answer.message });
+        return 'waits';
+      }
       failures = answer.kind === 'unreachable' && answer.status === 500 ? failures + 1 : 0;
       if (answer.kind === 'unreachable' && failures < MOST_FAILURES) {
         events.onState({ kind: 'offline', waiting: queue.length });
@@ -75,7 +79,8 @@ export function createKeeping(project: string, outbox: Outbox, base: () => numbe
       if (key !== null) await outbox.remove(key).catch(() => undefined);
       job = queue[0];
     }
-    if (!closed) events.onState({ kind: 'saved' });
+    if (!closed && queue.length === 0) events.onState({ kind: 'saved' });
+    return 'sent';
   }
 
   function settle(change: Change, answer: Exclude<Called<ChangeAnswer>, { kind: 'reload' }>): void {
