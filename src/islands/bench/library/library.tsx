@@ -61,7 +61,7 @@ function Checks({ problems, missing }: { readonly problems: readonly Problem[]; 
   useEffect(() => setAll(false), [problems.length]);
   const shown = all ? problems : problems.slice(0, 4);
   return (
-    <section>
+    <section data-checks>
       <SectionHead title="Checks" />
       {problems.length === 0 && <p className="flex items-start gap-2 px-2 text-muted"><Dot className={missing > 0 ? 'bg-rust' : 'bg-leaf'} />{missing > 0 ? `${missing} ${missing === 1 ? 'file is' : 'files are'} missing.` : 'Loops close, and no frame is blank.'}</p>}
       <ul>
@@ -74,7 +74,7 @@ function Checks({ problems, missing }: { readonly problems: readonly Problem[]; 
           </li>
         ))}
       </ul>
-      {problems.length > 4 && <button type="button" onClick={() => setAll(!all)} className="rounded-md px-2 py-1 text-muted hover:text-paper">{all ? 'Show fewer' : `Show all ${problems.length}`}</button>}
+      {problems.length > 4 && <button type="button" aria-expanded={all} onClick={() => setAll(!all)} className="rounded-md px-2 py-1 text-muted hover:text-paper">{all ? 'Show fewer' : `Show all ${problems.length}`}</button>}
     </section>
   );
 }
