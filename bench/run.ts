@@ -3,13 +3,14 @@ import { cpus } from 'node:os';
 import path from 'node:path';
 import { measureComposedMap } from './composed-map';
 import { measureEvaluation } from './evaluation';
+import { measureGrowth } from './growth';
 import { measureHand } from './hand';
 import { measurePlaying } from './playing';
 import { measureSampling } from './sampling';
 
 /** Measures everything in one run, prints it, and keeps it in docs/benchmarks.md. */
 export async function runBench(root: string): Promise<boolean> {
-  const figures = [...measureSampling(), ...measureEvaluation(), ...measureComposedMap(), ...(await measurePlaying(root)), ...(await measureHand(root))];
+  const figures = [...measureSampling(), ...measureEvaluation(), ...measureComposedMap(), ...measureGrowth(), ...(await measurePlaying(root)), ...(await measureHand(root))];
   const rows = figures.map(({ what, measured, bar, held }) => `| ${what} | ${measured} | ${bar} | ${bar === 'told' ? '' : held ? 'held' : 'missed'} |`);
   const text = [
     '# Measured', '',

@@ -67,7 +67,7 @@ export const LayerHead = memo(function LayerHead({ top, height, index, layer, co
         </span>
       </span>
       <button type="button" aria-label={follows ? `${name} follows ${follows}: drag to another layer` : `Let ${name} follow another layer: drag there`} title={follows ? `Follows ${follows}. Drag to another layer to follow that` : 'Drag to the layer it should follow'} onPointerDown={(event) => acts.link(layer, event)}
-        onClick={(event) => { acts.choose(layer, event); requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-follows]')?.focus()); }}
+        onClick={(event) => { acts.choose(layer, event); editor.say(`Choose in the panel whom ${name} follows, or drag the link onto that layer.`); requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-follows]')?.focus()); }}
         className={`grid h-6 shrink-0 cursor-grab touch-none place-items-center overflow-hidden rounded hover:bg-raised ${follows ? 'w-5 text-sky' : 'w-0 text-muted group-focus-within:w-5 group-hover:w-5'}`}><Link2 size={13} /></button>
       {layer.kind === 'nest' && <Toggle label={`Picture time of ${name}`} pressed={lane} onPress={() => flip('lanes')}><Activity size={13} /></Toggle>}
       {layer.guide && <Toggle label={`${name} is a guide: it is never in the film`} pressed onPress={() => set('guide', false)}><CircleDotDashed size={13} /></Toggle>}
