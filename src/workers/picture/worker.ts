@@ -45,6 +45,8 @@ let stopPlaying: (() => PlayLog) | null = null;
 let playedRange: readonly [number, number] | null = null;
 let scheduled = false;
 let restTimer: ReturnType<typeof setTimeout> | null = null;
+/** Ends when what the newest project needs is here: small pictures wait for it, since nobody paints them again. */
+let loaded: Promise<void> = Promise.resolve();
 let fillTimer: ReturnType<typeof setTimeout> | null = null;
 
 const post = (answer: PictureAnswer, transfer: Transferable[] = []) => self.postMessage(answer, { transfer });
@@ -96,7 +98,7 @@ self.onmessage = ({ data }: MessageEvent<PictureRequest>) => {
       post({ kind: 'picked', request: data.request, hits: seen ? pickInside(seen, data.look.composition, data.look.frame, around, surroundings.host, data.x, data.y, 4) : [] });
       break;
     }
-    case 'thumbnail': return thumbnail(data);
+    case 'thumbnail': return void loaded.then(() => thumbnail(data));
   }
 };
 
@@ -104,7 +106,7 @@ function takeProject(next: Project, at: number): void {
   project = next;
   revision = at;
   again();
-  void surroundings.load(next).then((news) => {
+  loaded = surroundings.load(next).then((news) => {
     if (!news) return;
     memory.clear();
     keptFor = '';
