@@ -1,4 +1,4 @@
-import { multiply, transform, type Colour, type Group, type Ink, type Item, type Matrix, type PathItem } from '../core/display';
+import { multiply, staysInside, transform, type Colour, type Group, type Ink, type Item, type Matrix, type PathItem } from '../core/display';
 import type { PictureMemory } from './picture-memory';
 import { runGroup, steadyRuns } from './steady-runs';
 import type { PaintHost, Picture, Surface } from './surface';
@@ -92,7 +92,8 @@ function paintSheet(group: Group, [a, b, c, d, e, f]: Matrix, box: Box, job: Job
 }
 
 function paintGroup(group: Group, surface: Surface, matrix: Matrix, alpha: number, job: Job): void {
-  if (!group.frame) return paintItems(group.items, surface, matrix, alpha, job);
+  // Cutting what stays inside cuts nothing, and would soften edges that end where the frame does a second time.
+  if (!group.frame || (group.isolated && staysInside(group.items, group.frame))) return paintItems(group.items, surface, matrix, alpha, job);
   surface.save();
   surface.setTransform(...matrix);
   surface.beginPath();
@@ -153,9 +154,13 @@ function blendsInside({ items }: Group): boolean {
 
 type Box = { readonly left: number; readonly top: number; readonly width: number; readonly height: number };
 
-/** The device pixels that a group can touch, or null when it lies off the surface. Without a frame: all of them. */
-function deviceBox(group: Group, matrix: Matrix, { width, height }: Job): Box | null {
-  if (!group.frame) return { left: 0, top: 0, width, height };
+/** The device pixels that a group can touch, or null when it lies off the surface. Without a frame, its own or that of the one group in it: all of them. */
+function deviceBox(group: Group, matrix: Matrix, job: Job): Box | null {
+  const { width, height } = job;
+  if (!group.frame) {
+    const [only, second] = group.items;
+    return only?.kind === 'group' && !second ? deviceBox(only, multiply(matrix, only.matrix), job) : { left: 0, top: 0, width, height };
+  }
   const [w, h] = group.frame;
   const corners = [transform(matrix, 0, 0), transform(matrix, w, 0), transform(matrix, w, h), transform(matrix, 0, h)];
   const left = Math.max(0, Math.floor(Math.min(...corners.map(([x]) => x))));

@@ -4,7 +4,7 @@ import {
   keysOf, moveKeys, moveOperator, movePlaces, nestLayers, NO_MOMENTS, pasteKeys, pasteLayers, renameProject, reorderLayers, setComposition, setDuration, setFillKind, setInk, setLayerField, setMain, setMarkers,
   setOperator, setOutside, setParent, setRate, setTempo, setValues, shapeKeys, shiftMoments, splitLayers, stepLayers, stretchLayers, trimLayersTo, unnestLayer, withRipple, withTogether, type Draft, type KeyRef, type Refused,
 } from '../../src/core/commands';
-import { channelsOfLayer, inOrder, newComposition, newNest, newNull, type Composition, type Layer, type Project } from '../../src/core/model';
+import { channelsOfLayer, inOrder, isDrawn, newComposition, newNest, newNull, type Composition, type Layer, type Project } from '../../src/core/model';
 import { OPERATORS } from '../../src/core/timing';
 
 /** A command with numbers that choose what it acts on; done to whatever the film is by then. */
@@ -41,7 +41,7 @@ export const COMMANDS: readonly (readonly [name: string, run: (ask: Ask) => Draf
     const nest = pick([...nests.filter((layer) => layer.timing.order.length === 0 && !('opacity' in layer.channels)), ...nests].slice(0, 2), a);
     return nest ? unnestLayer(project, at.id, nest.id, newId) : null;
   }],
-  ['follow', ({ project, at, ids, a, yes, newId }) => setParent(project, at.id, ids, yes ? null : (pick(at.layers.order, a) ?? null), { frame: 6, keying: false, newId })],
+  ['follow', ({ project, at, ids, a, yes, newId }) => setParent(project, at.id, ids, yes ? null : (pick(inOrder(at.layers).filter((layer) => isDrawn(layer.kind) && !ids.includes(layer.id)), a)?.id ?? null), { frame: 6, keying: false, newId })],
   ['reorder', ({ project, at, ids, a }) => reorderLayers(project, at.id, ids, pick(at.layers.order, a) ?? null)],
   ['step', ({ project, at, ids, yes }) => stepLayers(project, at.id, ids, yes ? 'up' : 'bottom')],
   ['length', ({ project, at, n }) => setDuration(project, at.id, Math.abs(n) + 5)],

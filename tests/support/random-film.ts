@@ -93,8 +93,8 @@ const nested = fc.oneof({ weight: 3, arbitrary: content('reel') }, { weight: 1, 
 /** A film of two nests in one another with layers of every kind, two rates, and time that runs backwards, jumps and stands. */
 export const randomFilm: fc.Arbitrary<Project> = fc.record({
   rate: rates, reelRate: rates, main: layers(fc.oneof({ weight: 3, arbitrary: shape }, { weight: 3, arbitrary: nested }, { weight: 1, arbitrary: text }, { weight: 1, arbitrary: drawn }, { weight: 1, arbitrary: others }), 6),
-  hall: layers(fc.oneof(shape, content('reel')), 3), reel: layers(fc.oneof(shape, drawn), 3), duration: fc.integer({ min: 20, max: 40 }), short: fc.integer({ min: 8, max: 24 }), public: fc.boolean(),
-}).map(({ rate, reelRate, main, hall, reel, duration, short, public: isPublic }) => {
+  hall: layers(fc.oneof(shape, content('reel')), 3), reel: layers(fc.oneof(shape, drawn), 3), duration: fc.integer({ min: 20, max: 40 }), short: fc.integer({ min: 8, max: 24 }), public: fc.boolean(), calm: fc.boolean(),
+}).map(({ rate, reelRate, main, hall, reel, duration, short, public: isPublic, calm }) => {
   const asset = (id: string, more: Fields) => ({ id, name: id, hash: id.charCodeAt(0).toString(16).padStart(64, '0'), bytes: 9, ...more });
   const desk = { id: 'desk', name: 'Desk', kind: 'dials', dials: [{ id: 'sway', name: 'Sway', public: true, channels: { value: { value: 1 } } }] };
   const raw = {
@@ -103,10 +103,12 @@ export const randomFilm: fc.Arbitrary<Project> = fc.record({
     compositions: [
       {
         id: 'main', name: 'Main', width: 160, height: 90, rate, duration, rigid: [[2, 5]], markers: [{ id: 'm', at: 4, name: 'beat' }],
-        layers: main.map((layer) => (layer['kind'] === 'nest' && isPublic ? { ...layer, dials: { 'desk/sway': { value: 2, keys: [{ id: 'k', at: 2, value: 5 }] } } } : layer)),
+        layers: [...main.map((layer) => (layer['kind'] === 'nest' && isPublic ? { ...layer, dials: { 'desk/sway': { value: 2, keys: [{ id: 'k', at: 2, value: 5 }] } } } : layer)), ...(calm ? [{ id: 'calm', name: 'Calm', kind: 'nest', source: 'den', start: 2, spans: [[3, 18]], channels: { x: { value: 12 }, rotation: { value: 20 } } }] : [])],
       },
       { id: 'hall', name: 'Hall', width: 60, height: 40, rate, duration: short + 4, layers: hall },
       { id: 'reel', name: 'Reel', width: 50, height: 30, rate: reelRate, duration: short, layers: [...reel, desk] },
+      // A nest that can be taken apart: nothing is bent, and nothing comes near its edge.
+      { id: 'den', name: 'Den', width: 50, height: 30, rate, duration: 20, layers: [{ id: 'lamp', name: 'Lamp', kind: 'shape', spans: [[1, 17]], channels: { x: { value: 25 }, y: { value: 15 }, width: { value: 9, keys: [{ id: 'k', at: 2, value: 4 }, { id: 'l', at: 9, value: 12 }] }, height: { value: 8 } } }] },
     ],
   };
   const read = readProjectFile(raw);

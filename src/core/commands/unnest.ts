@@ -1,8 +1,8 @@
-import { transform, type Bounds, type Matrix } from '../display';
-import { evaluateFrame, keyTimeAt, sampleChannel, sourceOf, sourceTimeAt, worldMatrix } from '../evaluate';
-import { findChannel, inOrder, isDrawn, member, newNull, POSE, type Channel, type Composition, type Layer, type LayerOf, type Project } from '../model';
+import { staysInside } from '../display';
+import { evaluateFrame, sourceOf, sourceTimeAt } from '../evaluate';
+import { inOrder, isDrawn, member, newNull, POSE, type Channel, type Composition, type Layer, type LayerOf, type Project } from '../model';
 import { operatorOf } from '../timing';
-import { clipSpan, moveSpans, sameRate, type Frames } from '../time';
+import { clipSpan, moveSpans, sameRate } from '../time';
 import type { Draft } from './change';
 import { holds } from './compositions';
 import { lostLinks } from './layers';
@@ -95,53 +95,27 @@ function whyWhole(project: Project, host: Composition, nest: Nest, source: Compo
 /** Layers times frames that are looked at; more would keep the page waiting. */
 const MOST = 100_000;
 
-/** Why being clipped to its frame can be seen on a nest, or null when it cannot: nothing reaches the edge. */
+/** Why being clipped to its frame can be seen on a nest, or null when it cannot: nothing ever reaches beyond it. */
 function whyCut(project: Project, host: Composition, nest: Nest, source: Composition): string | null {
   const cut = `${nest.name} is clipped to its frame, and something inside may reach beyond it; let it not be clipped first.`;
   const resting = Object.values(nest.channels as Readonly<Record<string, Channel>>).length === 0 && nest.parent === null;
   if (resting && source.width >= host.width && source.height >= host.height) return null;
   if (source.layers.order.length * host.duration > MOST) return cut;
   const offset = sourceOf(project, host, nest)!.offset;
+  // How far words reach is known only where their fonts are.
+  if (textLayersIn(project, source.id, new Set())) return cut;
   for (let frame = 0; frame < host.duration; frame++) {
     const at = sourceTimeAt(project, host, nest, frame);
     if (at === null) continue;
-    const outer = worldMatrix(project, host, nest, frame, new Map());
-    const margin = softEdge(outer);
-    const inner = evaluateFrame(project, source.id, at + offset, { faces: () => null, purpose: 'bench' })!;
-    for (const { id, matrix, bounds } of inner.layers) {
-      const layer = source.layers.by[id]!;
-      if (!layer.visible || layer.guide || layer.kind === 'null') continue;
-      if (!inSight(layer, at + offset)) continue;
-      // How far text and what a nest does not clip reach is not known here.
-      if (!bounds || layer.kind === 'text' || (layer.kind === 'nest' && !layer.clipFrame)) return cut;
-      const reach = strokeReach(layer, keyTimeAt(project, source, layer, at + offset));
-      if (!isInside(matrix, bounds, reach, [source.width, source.height], margin)) return cut;
-    }
+    const { root } = evaluateFrame(project, source.id, at + offset, { faces: () => null, purpose: 'output' })!;
+    if (!staysInside(root.items, [source.width, source.height])) return cut;
   }
   return null;
 }
 
-function inSight(layer: Layer, at: Frames): boolean {
-  return layer.spans.some(([from, to]) => at >= from && at < to);
-}
-
-/** How near its frame's edge something may come, in pixels of the source: an edge that is not on whole pixels softens what it cuts. */
-function softEdge([a, b, c, d, e, f]: Matrix): number {
-  if (a === 1 && b === 0 && c === 0 && d === 1 && e === Math.round(e) && f === Math.round(f)) return 0;
-  const narrowest = Math.abs(a * d - b * c) / Math.max(Math.hypot(a, b), Math.hypot(c, d), 1e-9);
-  return 1.5 / Math.max(narrowest, 1e-9);
-}
-
-/** How far a stroke may reach beyond its outline: half its width, farther at pointed corners. */
-function strokeReach(layer: Layer, x: Frames): number {
-  if ((layer.kind !== 'shape' && layer.kind !== 'text') || layer.stroke.off) return 0;
-  const width = findChannel(layer, 'stroke.width')!;
-  return ((sampleChannel(width.channel, width.spec, x) as number) / 2) * (layer.stroke.join === 'miter' ? Math.max(layer.stroke.miter, 1.5) : 1.5);
-}
-
-function isInside(matrix: Matrix, [left, top, right, bottom]: Bounds, reach: number, [width, height]: readonly [number, number], margin: number): boolean {
-  return [[left - reach, top - reach], [right + reach, top - reach], [right + reach, bottom + reach], [left - reach, bottom + reach]].every(([px, py]) => {
-    const [x, y] = transform(matrix, px!, py!);
-    return x >= margin && y >= margin && x <= width - margin && y <= height - margin;
-  });
+function textLayersIn(project: Project, id: string, seen: Set<string>): boolean {
+  const composition = member(project.compositions.by, id);
+  if (!composition || seen.has(id)) return false;
+  seen.add(id);
+  return inOrder(composition.layers).some((layer) => layer.visible && (layer.kind === 'text' || (layer.kind === 'nest' && textLayersIn(project, layer.source, seen))));
 }

@@ -27,8 +27,9 @@ export function dropDefaults(schema: z.core.$ZodType, value: unknown): unknown {
 
 function dropFields(shape: Readonly<Record<string, z.core.$ZodType>>, value: Record<string, unknown>): unknown {
   const kept: Record<string, unknown> = {};
-  for (const [field, inner] of Object.entries(value)) {
-    const schema = shape[field];
+  // In the order of the schema, so that the same document is the same text, however it came about.
+  for (const field of [...Object.keys(shape), ...Object.keys(value).filter((one) => !Object.hasOwn(shape, one))]) {
+    const [schema, inner] = [shape[field], value[field]];
     if (inner === undefined) continue;
     const written = schema ? dropDefaults(schema, inner) : inner;
     if (schema && isDefault(schema, inner, written)) continue;
@@ -56,7 +57,7 @@ function isPlain(value: unknown): value is object {
 }
 
 function mapValues(value: object, by: (inner: unknown) => unknown): unknown {
-  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, by(inner)]));
+  return Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)).map(([key, inner]) => [key, by(inner)]));
 }
 
 function same(a: unknown, b: unknown): boolean {
