@@ -109,6 +109,18 @@ try {
   }
   await page.waitForTimeout(6500);
   await shot('media');
+  // Two changes that are not taken: a server that says no stands in for one.
+  const refusals = ['The same was changed elsewhere meanwhile.', 'Layer “Tram”: its loop must end after frame 40, where it begins.'];
+  await page.route('**/api/projects/*/changes', (route) => route.fulfill({ status: 422, contentType: 'application/json', body: JSON.stringify({ message: refusals.shift() }) }), { times: 2 });
+  await page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name: 'Tram', exact: true }).click();
+  for (const [label, value] of [['Size across of Tram', '140'], ['From of Loop', '4']]) {
+    await page.getByLabel(label, { exact: true }).click();
+    await page.keyboard.type(value);
+    await page.keyboard.press('Enter');
+  }
+  await page.getByRole('button', { name: '2 set aside' }).click();
+  await page.waitForTimeout(6500);
+  await shot('set-aside');
 } finally {
   await browser.close();
   server.kill();
