@@ -10,8 +10,6 @@ import { OPERATORS } from '../../src/core/timing';
 /** A command with numbers that choose what it acts on; done to whatever the film is by then. */
 export type RandomCommand = { readonly which: number; readonly comp: number; readonly a: number; readonly b: number; readonly n: number; readonly yes: boolean };
 
-export const randomCommand: fc.Arbitrary<RandomCommand> = fc.record({ which: fc.nat(999), comp: fc.nat(9), a: fc.nat(99), b: fc.nat(99), n: fc.integer({ min: -25, max: 40 }), yes: fc.boolean() });
-
 type Drafted = Draft | Refused | null;
 type Ask = { readonly project: Project; readonly at: Composition; readonly ids: readonly string[]; readonly keys: readonly KeyRef[]; readonly n: number; readonly a: number; readonly yes: boolean; readonly newId: () => string };
 
@@ -82,6 +80,8 @@ export const COMMANDS: readonly (readonly [name: string, run: (ask: Ask) => Draf
   ['fill', ({ project, at, ids, a, newId }) => setFillKind(project, at.id, ids, pick(['none', 'flat', 'linear', 'radial'] as const, a)!, bounds, newId)],
   ['move on the picture', ({ project, at, ids, n, yes, newId }) => movePlaces(project, at.id, ids, [n, 3], { frame: 5, keying: yes, newId })],
 ];
+
+export const randomCommand: fc.Arbitrary<RandomCommand> = fc.record({ which: fc.constantFrom(...COMMANDS.keys()), comp: fc.nat(9), a: fc.nat(99), b: fc.nat(99), n: fc.integer({ min: -25, max: 40 }), yes: fc.boolean() });
 
 function onOperator(at: Composition, a: number, run: (layer: string, node: string) => Drafted): Drafted {
   const layer = pick(inOrder(at.layers).filter((one) => one.timing.order.length > 0), a);

@@ -337,6 +337,19 @@ describe('how the motion goes through keys', () => {
   });
 });
 
+test('a composition with the id `clip` is copied and duplicated like any other', () => {
+  const project = projectOf([
+    { id: 'main', name: 'Main', duration: 60, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'clip' }] },
+    { id: 'clip', name: 'Clip', duration: 20, layers: [{ id: 'a', name: 'A', kind: 'shape' }, { id: 'b', name: 'B', kind: 'nest', source: 'clip-' }] }, { id: 'clip-', name: 'Other', duration: 20 },
+  ]);
+  const draft = duplicateLayers(project, 'main', ['n'], newId)!;
+  const after = done(project, draft);
+  expect(after.compositions.order).toEqual(['main', 'clip', 'clip-']);
+  expect(main(after).layers.order.map((id) => (main(after).layers.by[id] as { source: string }).source)).toEqual(['clip', 'clip']);
+  const inside = duplicateLayers(project, 'clip', ['a', 'b'], newId)!;
+  expect(done(project, inside).compositions.by['clip']!.layers.order.length).toBe(4);
+});
+
 describe('many layers', () => {
   test('splitting counts those that were split, and comes to the same for each of them', () => {
     const layers = [0, 10, 40].map((from, i): LayerInput => ({ id: `l${i}`, name: `L${i}`, kind: 'null', spans: [[from, from + 20]] }));

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { smallFilm } from '../../../tests/support/projects';
+import { projectOf, smallFilm, type LayerInput } from '../../../tests/support/projects';
 import { ACTIONS, actionFor, keysFor, pressOf, pressWords } from './editor/actions';
 import { PLAIN_SETTINGS } from './editor/settings';
 import { changeShortcut } from './find/change-shortcut';
@@ -25,6 +25,15 @@ describe('typed numbers', () => {
 test('which play of a loop a host frame is in', () => {
   expect([0, 19, 20, 99].map((frame) => playOfLoop(film, main, main.layers.by['tram']!, frame))).toEqual([1, 1, 2, 5]);
   expect(playOfLoop(film, main, main.layers.by['lamp']!, 3)).toBeNull();
+  // In frames of the source: 20 of its 24 a second are 25 of the host's 30; and what comes before the loop is asked.
+  const slower = (timing: readonly object[]) => {
+    const project = projectOf([{ id: 'main', name: 'Main', duration: 200, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'reel', start: 10, timing } as LayerInput] }, { id: 'reel', name: 'Reel', rate: [24, 1], duration: 20 }]);
+    const host = project.compositions.by['main']!;
+    return [9, 10, 34, 35, 60, 110].map((frame) => playOfLoop(project, host, host.layers.by['n']!, frame));
+  };
+  expect(slower([{ op: 'loop' }])).toEqual([null, 1, 1, 2, 3, 5]);
+  expect(slower([{ op: 'speed', rate: 0.5 }, { op: 'loop', count: 2 }])).toEqual([null, 1, 1, 1, 2, 2]);
+  expect(slower([{ op: 'loop', mode: 'swing' }])[3]).toBe(2);
 });
 
 describe('several values at once', () => {

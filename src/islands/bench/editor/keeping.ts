@@ -110,6 +110,8 @@ export function createKeeping(project: string, outbox: Outbox, base: () => numbe
   return {
     send(change) {
       queue.push({ change, key: outbox.put(project, change).catch(() => null) });
+      // From this moment on it is not saved, whatever the line is busy with.
+      if (tries === 0) events.onState({ kind: 'saving', waiting: queue.length });
       void pump();
     },
     resume(waiting) {
