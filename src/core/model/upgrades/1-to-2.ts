@@ -66,7 +66,7 @@ const FILLS: readonly { readonly at: readonly string[]; readonly fill: (value: F
 
 function fits(at: readonly string[], path: readonly string[]): boolean {
   const end = path.slice(-at.length);
-  return end.length === at.length && at.every((step, i) => step === '*' || step === end[i]);
+  return end.length === at.length && at.every((step, i) => (step === '*' ? end[i] !== 'by' && end[i] !== 'order' : step === end[i]));
 }
 
 function isFields(value: unknown): value is Fields {

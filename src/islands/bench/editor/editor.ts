@@ -6,7 +6,7 @@ import { preimages } from '../../../core/timing';
 import { createPictureClient, type PictureClient } from '../../../workers/picture/client';
 import { call } from '../../call';
 import { changesSince } from '../../../wire';
-import { asideText, triedAgain } from './aside';
+import { createAsides, type Asides } from './asides';
 import { current, seen } from './current';
 import { createKeeping, type Keeping, type Numbered } from './keeping';
 import type { Outbox, SetAside } from './outbox';
@@ -40,24 +40,20 @@ export type Editor = {
   readonly openComposition: (id: string) => void;
   readonly goOut: (steps?: number) => void;
   readonly say: (text: string, bad?: boolean) => void;
-  /** What was set aside: done once more over what is there now, kept as a file, or let go. */
-  readonly tryAside: (key: number) => void;
-  readonly saveAside: (key: number) => void;
-  readonly dropAside: (key: number) => void;
   readonly close: () => void;
-};
+} & Omit<Asides, 'setAside'>;
 
 /** What this browser kept of an earlier page: changes that wait for the server, and those set aside. */
 export type Left = { readonly waiting: readonly { readonly key: number; readonly change: Change }[]; readonly asides: readonly SetAside[] };
 
-export function createEditor(projectId: string, project: Project, revision: number, outbox: Outbox, { waiting, asides }: Left, worker: Worker): Editor {
+export function createEditor(projectId: string, project: Project, revision: number, outbox: Outbox, left: Left, worker: Worker): Editor {
   let confirmed = project;
   let confirmedRevision = revision;
-  let pending: readonly Change[] = waiting.map(({ change }) => change);
+  let pending: readonly Change[] = left.waiting.map(({ change }) => change);
   let pictureRevision = 0;
 
   const opened = pending.reduce((now, change) => applyPatches(now, change.patches).project, project);
-  const store = createStore<EditorState>(() => ({ ...opening(opened), projectId, project: opened, asides, keeps: outbox.keeps }));
+  const store = createStore<EditorState>(() => ({ ...opening(opened), projectId, project: opened, asides: left.asides, keeps: outbox.keeps }));
   const get = store.getState;
 
   const picture = createPictureClient(worker, {
@@ -69,6 +65,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   });
   picture.sendProject(opened, pictureRevision);
   const playing = createPlaying(store, picture, look);
+  const asides = createAsides({ store, outbox, projectId, say, perform, look });
 
   const keeping: Keeping = createKeeping(projectId, outbox, () => confirmedRevision, {
     onState: (saved) => store.setState({ saved }),
@@ -82,26 +79,10 @@ export function createEditor(projectId: string, project: Project, revision: numb
       if (at !== null) confirm(missed);
       store.setState({ history: forget(get().history, change.id) });
       rebase();
-      void setAside({ change, why, at: Date.now() });
+      void asides.setAside({ change, why, at: Date.now() });
     },
   });
-  keeping.resume(waiting);
-
-  /** Keeps a change that was not taken where it can be seen; in the browser too, as far as that keeps anything. */
-  async function setAside(aside: Omit<SetAside, 'key'>): Promise<void> {
-    say(`“${aside.change.label}” was not taken and is set aside: ${aside.why}`, true);
-    const key = await outbox.putAside(projectId, aside).catch(() => -aside.at);
-    store.setState({ asides: [...get().asides, { ...aside, key }] });
-  }
-
-  function asideOf(key: number): SetAside | undefined {
-    return get().asides.find((one) => one.key === key);
-  }
-
-  function dropAside(key: number): void {
-    store.setState({ asides: get().asides.filter((one) => one.key !== key) });
-    void outbox.removeAside(key).catch(() => undefined);
-  }
+  keeping.resume(left.waiting);
 
   /** Takes in what is on disk, each revision once and in order. */
   function confirm(changes: readonly Numbered[]): void {
@@ -279,25 +260,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
       enter(outer, frame);
       store.setState({ selection: { ...NOTHING_SELECTED, layers: [nest] } });
     },
-    tryAside(key) {
-      const aside = asideOf(key);
-      const draft = aside && triedAgain(get().project, aside.change);
-      if (!aside) return;
-      if (!draft) return say(`“${aside.change.label}” has no place in the document any more.`, true);
-      const change = perform(draft);
-      if (!change) return say(`“${aside.change.label}” changes nothing any more.`);
-      store.setState({ history: record(get().history, change) });
-      dropAside(key);
-      look();
-    },
-    saveAside(key) {
-      const aside = asideOf(key);
-      if (!aside) return;
-      const address = URL.createObjectURL(new Blob([asideText(projectId, aside)], { type: 'application/json' }));
-      Object.assign(document.createElement('a'), { href: address, download: `set-aside-${aside.change.id.slice(0, 8)}.json` }).click();
-      URL.revokeObjectURL(address);
-    },
-    dropAside,
+    ...asides,
     close() {
       window.removeEventListener('focus', onFocus);
       keeping.close();
