@@ -93,7 +93,11 @@ export function reorder(before: readonly string[], after: readonly string[], cur
   let left: string | null = null;
   for (const id of current) {
     if (placed.has(id)) left = id;
-    else if (!had.has(id) && !has.has(id)) followers.set(left, [...(followers.get(left) ?? []), id]);
+    else if (!had.has(id) && !has.has(id)) {
+      const behind = followers.get(left);
+      if (behind) behind.push(id);
+      else followers.set(left, [id]);
+    }
   }
   return [...(followers.get(null) ?? []), ...result.flatMap((id) => [id, ...(followers.get(id) ?? [])])];
 }

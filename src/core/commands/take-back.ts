@@ -83,7 +83,9 @@ const twinKeys: Veto = (next, effects) => {
     const at = effect.path.lastIndexOf('keys');
     if (at < 0) continue;
     const name = effect.path.slice(0, at + 1).join('\n');
-    channels.set(name, [...(channels.get(name) ?? []), effect]);
+    const mine = channels.get(name);
+    if (mine) mine.push(effect);
+    else channels.set(name, [effect]);
   }
   return [...channels.values()].flatMap((mine) => {
     const [first] = mine;

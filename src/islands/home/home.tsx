@@ -3,7 +3,7 @@ import { FolderInput, Plus, Search } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { listProjects, madeProject, namedProject, type ListProjects } from '../../wire';
 import { Acorn, Button } from '../../ui';
-import { call } from '../call';
+import { call, type Called } from '../call';
 import { chooseFiles } from '../bench/library/choose-files';
 import { NewProject } from './new-project';
 import { ProjectRow } from './project-row';
@@ -12,7 +12,10 @@ import { rememberMedia } from './waiting-media';
 type State = { readonly kind: 'loading' } | { readonly kind: 'failed'; readonly message: string } | { readonly kind: 'listed'; readonly projects: ListProjects['projects'] };
 type Told = { readonly text: string; readonly bad: boolean; readonly undo?: () => void };
 
-const AWAY = 'The server does not answer. Start it with npm start, then reload this page.';
+/** Why the server did not do what was asked, and what to do. */
+function reasonOf(answer: Exclude<Called<unknown>, { readonly kind: 'answer' }>): string {
+  return answer.message ?? 'The server does not answer. Start it with npm start, then reload this page.';
+}
 
 /** All projects: begin one, open it, bring one in, and put one aside. */
 export default function Home() {
@@ -25,7 +28,7 @@ export default function Home() {
 
   const load = () => void call(listProjects, '/api/projects').then((answer) => {
     if (answer.kind === 'answer') setState({ kind: 'listed', projects: answer.value.projects });
-    else setState({ kind: 'failed', message: answer.kind === 'refused' ? answer.message : AWAY });
+    else setState({ kind: 'failed', message: reasonOf(answer) });
   });
   useEffect(load, []);
 
@@ -34,7 +37,7 @@ export default function Home() {
     const answer = await call(madeProject, address, init, [201]);
     setBusy(null);
     if (answer.kind === 'answer') setTold(words(answer.value.name, answer.value.missing));
-    else setTold({ text: answer.kind === 'refused' ? answer.message : AWAY, bad: true });
+    else setTold({ text: reasonOf(answer), bad: true });
     load();
   };
   const importFile = (file: File) => {
@@ -48,8 +51,8 @@ export default function Home() {
   };
   const remove = async (id: string, name: string) => {
     const answer = await call(namedProject, `/api/projects/${encodeURIComponent(id)}`, { method: 'DELETE' });
-    const restore = () => void call(namedProject, `/api/projects/${encodeURIComponent(id)}/restore`, { method: 'POST' }).then(() => { setTold({ text: `${name} is back.`, bad: false }); load(); });
-    setTold(answer.kind === 'answer' ? { text: `${name} is deleted.`, bad: false, undo: restore } : { text: answer.kind === 'refused' ? answer.message : AWAY, bad: true });
+    const restore = () => void call(namedProject, `/api/projects/${encodeURIComponent(id)}/restore`, { method: 'POST' }).then((back) => { setTold(back.kind === 'answer' ? { text: `${name} is back.`, bad: false } : { text: reasonOf(back), bad: true, undo: restore }); load(); });
+    setTold(answer.kind === 'answer' ? { text: `${name} is deleted.`, bad: false, undo: restore } : { text: reasonOf(answer), bad: true });
     load();
   };
   const open = (id: string, files: readonly File[]) => {
