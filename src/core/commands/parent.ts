@@ -1,6 +1,6 @@
 import { invert, multiply } from '../display';
 import { worldMatrix } from '../evaluate';
-import { isDrawn, member, type Project } from '../model';
+import { isDrawn, member, parentOf, type Project } from '../model';
 import { count, type Draft } from './change';
 import { layerPath } from './paths';
 import { applyPatches, patchOf, type Patch } from './patch';
@@ -33,7 +33,8 @@ export function setParent(project: Project, compositionId: string, ids: readonly
   const values = moving.flatMap((id) => {
     const world = worldMatrix(project, composition, composition.layers.by[id]!, how.frame, new Map());
     const layer = host.layers.by[id]!;
-    const outer = layer.parent === null ? null : worldMatrix(linked, host, host.layers.by[layer.parent]!, how.frame, new Map());
+    const leader = parentOf(host, layer);
+    const outer = leader && worldMatrix(linked, host, leader, how.frame, new Map());
     const back = outer && invert(outer);
     return changedPose(linked, host, layer, how.frame, back ? multiply(back, world) : world);
   });

@@ -1,6 +1,6 @@
 import { invert, multiply, transform, type Matrix } from '../display';
 import { keyTimeAt, sampleChannel, worldMatrix } from '../evaluate';
-import { findChannel, isDrawn, member, type Composition, type Layer, type Project } from '../model';
+import { findChannel, isDrawn, member, parentOf, type Composition, type Layer, type Project } from '../model';
 import type { Frames } from '../time';
 import type { Draft } from './change';
 import { setValues, type Keying, type NewValue } from './set-values';
@@ -56,7 +56,7 @@ export function placeLayers(project: Project, compositionId: string, placed: rea
   const values = placed.flatMap(({ layer: id, world, pivot, turned }): readonly NewValue[] => {
     const layer = member(composition.layers.by, id);
     if (!layer || !isDrawn(layer.kind)) return [];
-    const parent = layer.parent === null ? undefined : member(composition.layers.by, layer.parent);
+    const parent = parentOf(composition, layer);
     const outer = parent && (target.get(parent.id) ?? worldMatrix(project, composition, parent, how.frame, new Map()));
     const back = outer && invert(outer);
     return changedPose(project, composition, layer, how.frame, back ? multiply(back, world) : world, pivot, turned);
@@ -83,7 +83,7 @@ function hundredth(value: number): number {
 
 /** A layer's place in its parent moved by composition pixels at a frame. */
 export function inParentSpace(project: Project, composition: Composition, layer: Layer, frame: Frames, [dx, dy]: readonly [number, number]): readonly [number, number] {
-  const parent = layer.parent === null ? undefined : member(composition.layers.by, layer.parent);
+  const parent = parentOf(composition, layer);
   const back = parent && invert(worldMatrix(project, composition, parent, frame, new Map()));
   if (!back) return [dx, dy];
   const [ox, oy] = transform(back, 0, 0);

@@ -1,4 +1,4 @@
-import { channelsOfLayer, faultsOnKeys, hasContentTime, inOrder, member, operatorFaults, type Composition, type Layer, type OperatorEntry, type Project } from '../model';
+import { channelsOfLayer, faultsOnKeys, followsItself, hasContentTime, inOrder, member, operatorFaults, type Layer, type OperatorEntry, type Project } from '../model';
 import type { Draft } from './change';
 import { holds } from './compositions';
 import { netEffect, type Effect } from './net-effect';
@@ -112,17 +112,8 @@ const rings: Veto = (next, effects) => effects.filter(({ path, from }) => {
   const composition = member(next.compositions.by, compositionId!);
   if (!composition) return false;
   const touched = list === undefined ? inOrder(composition.layers) : list === 'layers' && layerId !== undefined ? [member(composition.layers.by, layerId)] : [];
-  return touched.some((layer) => layer && (followsItself(composition, layer) || ('source' in layer && holds(next, layer.source, composition.id))));
+  return touched.some((layer) => layer && (followsItself(composition, layer.id) || ('source' in layer && holds(next, layer.source, composition.id))));
 });
-
-function followsItself(composition: Composition, layer: Layer): boolean {
-  const seen = new Set<string>();
-  for (let id = layer.parent; id !== null && !seen.has(id); id = member(composition.layers.by, id)?.parent ?? null) {
-    if (id === layer.id) return true;
-    seen.add(id);
-  }
-  return false;
-}
 
 const VETOES: readonly Veto[] = [stillNeeded, lostLinks, twinKeys, faultyOperators, rings];
 

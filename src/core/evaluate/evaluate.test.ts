@@ -35,7 +35,17 @@ describe('space', () => {
     const main = project.compositions.by['main']!;
     expect([4, 10, 16].map((frame) => worldMatrix(project, main, main.layers.by['c']!, frame, new Map())[4])).toEqual([43, 53, 63]);
   });
-  test('a ring of parents ends', () => {
+  test('in a ring of parents each stands for itself, whoever is asked first; who hangs on one follows it', () => {
+    const at = (id: string, parent: string, x: number) => ({ id, name: id, kind: 'null' as const, parent, channels: { x: { value: x } } });
+    const project = projectOf([{ id: 'main', name: 'Main', layers: [at('a', 'b', 1), at('b', 'c', 20), at('c', 'a', 300), at('d', 'a', 4000), at('e', 'e', 7)] }]);
+    const main = project.compositions.by['main']!;
+    for (const asked of ['abcde', 'edcba', 'cdabe', 'bdeca']) {
+      const known = new Map();
+      const places = new Map([...asked].map((id) => [id, worldMatrix(project, main, main.layers.by[id]!, 0, known)[4]]));
+      expect([...'abcde'].map((id) => places.get(id)), asked).toEqual([1, 20, 300, 4001, 7]);
+    }
+  });
+  test('a ring of parents is drawn', () => {
     const project = projectOf([{ id: 'main', name: 'Main', layers: [{ id: 'a', name: 'A', kind: 'null', parent: 'b' }, { id: 'b', name: 'B', kind: 'null', parent: 'a' }] }]);
     expect(frameOf(project, 0, 'main', { ...around, purpose: 'bench' }).layers.length).toBe(2);
   });

@@ -3,6 +3,7 @@ export { EFFECTS, FILL, hasContentTime, isDrawn, KINDS, LETTERS, POSE, STOP, STR
 export { sayIssue, type Issue, type Parsed, type Place } from './issue';
 export { fromMemory, inOrder, inTime, member, toMemory, type Ordered, type Timed } from './lists';
 export type { Asset, Channel, Composition, Layer, LayerOf, Marker, OperatorEntry, Project } from './project';
+export { followsItself, parentOf, parentRings } from './parents';
 export { mediaFileName } from './media-file';
 export { rigidSpans, settleRigid, type TimeOrMoment } from './rigid';
 export { textLayers } from './text-layers';
