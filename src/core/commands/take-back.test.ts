@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import {
-  addComposition, addKeys, addLayers, addMarkers, applyPatches, deleteLayers, deleteMarkers, moveKeys, nestLayers, setLayerField, setOperator, setParent, setValues, takeBack, validateTouched, type Draft, type Refused,
+  addComposition, addKeys, addLayers, addMarkers, applyPatches, deleteComposition, deleteLayers, deleteMarkers, moveKeys, nestLayers, setLayerField, setOperator, setParent, setValues, takeBack, validateTouched, type Draft, type Refused,
 } from '.';
 import { newComposition, newNest, newNull, writeProject, type Project } from '../model';
 import { done, slideLayers } from '../../../tests/support/edits';
@@ -88,6 +88,14 @@ describe('taking back goes by whole things', () => {
     const { project, skipped } = between(setParent(film, 'main', ['child'], null, how), (next) => setParent(next, 'main', ['lamp'], 'child', how));
     expect([main(project).layers.by['child']!.parent, main(project).layers.by['lamp']!.parent]).toEqual([null, 'child']);
     expect(skipped).toContain('parent of “Child”');
+  });
+  test('layers that followed each other in a ring come back as they were', () => {
+    const followers = [['lamp', 'child'], ['child', 'lamp'], ['own', 'own']].map(([id, parent]) => ({ id: id!, name: id!, kind: 'null' as const, parent: parent! }));
+    const ring = projectOf([{ id: 'main', name: 'Main', layers: [] }, { id: 'spare', name: 'Spare', layers: followers }]);
+    for (const draft of [deleteLayers(ring, 'spare', ['lamp', 'child', 'own']), deleteComposition(ring, 'spare')].map(drafted)) {
+      const after = done(ring, draft);
+      expect(writeProject(done(after, takeBack(after, draft).draft))).toBe(writeProject(ring));
+    }
   });
   test('two markers at one frame keep their order', () => {
     const both = done(film, addMarkers(film, 'main', ['tram'], 30, newId));

@@ -1,4 +1,4 @@
-import { channelsOfLayer, faultsOnKeys, followsItself, hasContentTime, inOrder, member, operatorFaults, type Layer, type OperatorEntry, type Project } from '../model';
+import { channelsOfLayer, faultsOnKeys, hasContentTime, inOrder, member, operatorFaults, parentRings, type Composition, type Layer, type OperatorEntry, type Project } from '../model';
 import type { Draft } from './change';
 import { holds } from './compositions';
 import { netEffect, type Effect } from './net-effect';
@@ -105,15 +105,23 @@ const faultyOperators: Veto = (next, effects) => effects.filter(({ path }) => {
   return operatorFaults(node).length > 0 || (on === 'keys' && faultsOnKeys(node).length > 0);
 });
 
-/** Nothing that is put back may follow itself or show itself, by whatever way. */
-const rings: Veto = (next, effects) => effects.filter(({ path, from }) => {
-  const [root, , compositionId, list, , layerId, field] = path;
-  if (root !== 'compositions' || from === undefined || (field !== undefined && field !== 'parent' && field !== 'source')) return false;
-  const composition = member(next.compositions.by, compositionId!);
-  if (!composition) return false;
-  const touched = list === undefined ? inOrder(composition.layers) : list === 'layers' && layerId !== undefined ? [member(composition.layers.by, layerId)] : [];
-  return touched.some((layer) => layer && (followsItself(composition, layer.id) || ('source' in layer && holds(next, layer.source, composition.id))));
-});
+/** Nothing that is put back may come to follow itself or show itself, by whatever way. A ring of parents that comes back whole was there before. */
+const rings: Veto = (next, effects) => {
+  const back = new Set(effects.filter(({ from }) => from !== undefined).map(({ path }) => path.join('\n')));
+  const comesBack = (composition: string, layer: string) => {
+    const path = layerPath(composition, layer);
+    return back.has(path.slice(0, 3).join('\n')) || back.has(path.join('\n')) || back.has([...path, 'parent'].join('\n'));
+  };
+  const newRing = (composition: Composition, layer: string) => parentRings(composition).some((ring) => ring.includes(layer) && !ring.every((id) => comesBack(composition.id, id)));
+  return effects.filter(({ path, from }) => {
+    const [root, , compositionId, list, , layerId, field] = path;
+    if (root !== 'compositions' || from === undefined || (field !== undefined && field !== 'parent' && field !== 'source')) return false;
+    const composition = member(next.compositions.by, compositionId!);
+    if (!composition) return false;
+    const touched = list === undefined ? inOrder(composition.layers) : list === 'layers' && layerId !== undefined ? [member(composition.layers.by, layerId)] : [];
+    return touched.some((layer) => layer && (newRing(composition, layer.id) || ('source' in layer && holds(next, layer.source, composition.id))));
+  });
+};
 
 const VETOES: readonly Veto[] = [stillNeeded, lostLinks, twinKeys, faultyOperators, rings];
 
