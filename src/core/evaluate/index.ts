@@ -5,6 +5,6 @@ export { keyTimeAt, sourceTimeAt, timingOf, type LayerTiming, type Trace } from 
 export { channelSampler, isKeyed, sampleChannel } from './prepared-channel';
 export { readColour } from './read-colour';
 export { assetOf, compositionOf, sourceOf, type Source } from './source';
-export { keptOfComposition, keptOfLayer, keptOperators } from './kept';
+export { keptOfComposition, keptOfLayer, keptOfProject, keptOperators } from './kept';
 export { trail, type Trail, type TrailStop } from './trail';
 export { worldMatrix } from './world-matrix';

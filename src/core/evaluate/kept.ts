@@ -1,4 +1,4 @@
-import { channelsOfLayer, inOrder, type Composition, type Layer } from '../model';
+import { channelsOfLayer, inOrder, type Composition, type Layer, type Project } from '../model';
 import { isPassedOver, type OperatorNode } from '../timing';
 
 /** Operators of a layer that are kept and do not play yet. */
@@ -16,7 +16,7 @@ export function keptOfLayer(layer: Layer): readonly string[] {
     [inOrder(layer.masks).length > 0, 'masks'],
     [inOrder(layer.effects).length > 0, 'effects'],
     [layer.kind === 'text' && layer.letters !== null, 'letters'],
-    [layer.turnAlong, 'turning along its path'],
+    [layer.turnAlong || layer.turnBy !== 0, 'turning along its path'],
     [layer.joint !== null, 'a joint'],
     [layer.pose !== null, 'the tracks of its pose'],
     [layer.mirrorAt !== null, 'a mirror line'],
@@ -24,6 +24,20 @@ export function keptOfLayer(layer: Layer): readonly string[] {
     [layer.kind === 'nest' && Object.keys(layer.dials).length > 0, 'dials of its source'],
     [layer.kind === 'nest' && layer.travel !== null, 'travelling by contacts'],
     [channels.some(({ channel }) => channel !== null && channel.limits !== null), 'limits'],
+    [channels.some(({ channel }) => channel !== null && Object.values(channel.keys).some((key) => typeof key.pace === 'number')), 'the pace of keys'],
+  ];
+  return things.filter(([there]) => there).map(([, words]) => words);
+}
+
+const NEW_KEYS: Readonly<Record<Project['newKeys'], string>> = { straight: 'straight', smooth: 'smooth', hold: 'that hold', drawn: 'as drawn' };
+
+/** What a project carries beside its compositions that is kept and not used yet, in words. */
+export function keptOfProject(project: Project): readonly string[] {
+  const { presets, newKeys, still } = project;
+  const things: readonly (readonly [boolean, string])[] = [
+    [presets.order.length > 0, presets.order.length === 1 ? 'one preset' : `${presets.order.length} presets`],
+    [newKeys !== 'straight', `new keys ${NEW_KEYS[newKeys]}`],
+    [still !== null, 'the still that stands for it'],
   ];
   return things.filter(([there]) => there).map(([, words]) => words);
 }

@@ -1,5 +1,5 @@
 import { setComposition, setDuration, setRate, setTempo, type CompositionFields } from '../../../core/commands';
-import { keptOfComposition, readColour as readCss } from '../../../core/evaluate';
+import { keptOfComposition, keptOfProject, readColour as readCss } from '../../../core/evaluate';
 import { framesPerSecond, readTypedTime, type Rate } from '../../../core/time';
 import { Button, InPlace, Select, TypedField } from '../../../ui';
 import { current, seen } from '../editor/editor';
@@ -16,6 +16,7 @@ const RATES: readonly (readonly [string, string])[] = [['24,1', '24 fps'], ['25,
 /** What the open composition is, when no layer is selected: its size, rate and length, its ground, tempo and markers. */
 export function CompositionPanel() {
   const editor = useEditor();
+  const whole = useEditorState(seen);
   const composition = useEditorState((state) => current({ ...state, project: seen(state) }));
   const { id, width, height, rate, duration, tempo, range } = composition;
   const project = () => editor.store.getState().project;
@@ -73,6 +74,7 @@ export function CompositionPanel() {
       <MarkerList composition={composition} owner={composition} layer={null} />
       <section className="border-t border-line pt-2.5"><h3 className="pb-1 font-medium">Note</h3><PlainInput label="Note on the composition" value={composition.note} placeholder="For whoever opens this next" onSet={(note) => set({ note })} /></section>
       <Kept things={keptOfComposition(composition)} />
+      <Kept whose="The project" things={keptOfProject(whole)} />
     </div>
   );
 }
