@@ -42,15 +42,15 @@ export function CompositionPanel() {
         <p className="px-1 text-muted">Select a layer in the picture or the timeline to change it.</p>
       </header>
       <Group title="Composition">
-        <Labelled name="Width"><TypedField label="Width of the composition" edited={String(width)} shown={`${width} px`} read={(text) => pixels(text, width)} onSet={(next: number) => set({ width: next })} onStep={(by, large) => set({ width: Math.max(1, Math.min(8192, width + by * (large ? 10 : 1))) })} /></Labelled>
-        <Labelled name="Height"><TypedField label="Height of the composition" edited={String(height)} shown={`${height} px`} read={(text) => pixels(text, height)} onSet={(next: number) => set({ height: next })} onStep={(by, large) => set({ height: Math.max(1, Math.min(8192, height + by * (large ? 10 : 1))) })} /></Labelled>
-        <Labelled name="Rate"><Select label="Rate" value={known} onChange={(next) => editor.run(setRate(project(), id, next.split(',').map(Number) as unknown as Rate))} options={RATES.some(([one]) => one === known) ? RATES : [[known, `${Math.round(framesPerSecond(rate) * 1000) / 1000} fps`], ...RATES]} /></Labelled>
-        <Labelled name="Length"><TypedField label="Length" title="Frames (300), seconds (10s), bars (8b)" edited={String(duration)} shown={`${duration} f, ${showNumber(duration / framesPerSecond(rate))} s`} onSet={(next: number) => editor.run(setDuration(project(), id, next))} read={(text) => time(text, duration, (at) => (at < 1 ? 'A composition lasts a frame at least.' : at > 10_000_000 ? 'That is longer than anybody waits.' : null))} /></Labelled>
-        <Labelled name="Plays from"><TypedField label="Play range from" edited={showNumber(range[0])} shown={`${showNumber(range[0])} f`} onSet={(next: number) => set({ range: [next, Math.max(next + 1, range[1])] })} read={(text) => time(text, range[0], (at) => (at < 0 || at >= duration ? `The range begins within 0 and ${duration - 1}.` : null))} /></Labelled>
-        <Labelled name="Plays to"><TypedField label="Play range to" edited={showNumber(range[1])} shown={`${showNumber(range[1])} f`} onSet={(next: number) => set({ range: [Math.min(range[0], next - 1), next] })} read={(text) => time(text, range[1], (at) => (at < 1 || at > duration ? `The range ends within 1 and ${duration}.` : null))} /></Labelled>
-        <Labelled name="Ground">
+        <Labelled full name="Width"><TypedField label="Width of the composition" edited={String(width)} shown={`${width} px`} read={(text) => pixels(text, width)} onSet={(next: number) => set({ width: next })} onStep={(by, large) => set({ width: Math.max(1, Math.min(8192, width + by * (large ? 10 : 1))) })} /></Labelled>
+        <Labelled full name="Height"><TypedField label="Height of the composition" edited={String(height)} shown={`${height} px`} read={(text) => pixels(text, height)} onSet={(next: number) => set({ height: next })} onStep={(by, large) => set({ height: Math.max(1, Math.min(8192, height + by * (large ? 10 : 1))) })} /></Labelled>
+        <Labelled full name="Rate"><Select label="Rate" value={known} onChange={(next) => editor.run(setRate(project(), id, next.split(',').map(Number) as unknown as Rate))} options={RATES.some(([one]) => one === known) ? RATES : [[known, `${Math.round(framesPerSecond(rate) * 1000) / 1000} fps`], ...RATES]} /></Labelled>
+        <Labelled full name="Length"><TypedField label="Length" title="Frames (300), seconds (10s), bars (8b)" edited={String(duration)} shown={`${duration} f, ${showNumber(duration / framesPerSecond(rate))} s`} onSet={(next: number) => editor.run(setDuration(project(), id, next))} read={(text) => time(text, duration, (at) => (at < 1 ? 'A composition lasts a frame at least.' : at > 10_000_000 ? 'That is longer than anybody waits.' : null))} /></Labelled>
+        <Labelled full name="Plays from"><TypedField label="Play range from" edited={showNumber(range[0])} shown={`${showNumber(range[0])} f`} onSet={(next: number) => set({ range: [next, Math.max(next + 1, range[1])] })} read={(text) => time(text, range[0], (at) => (at < 0 || at >= duration ? `The range begins within 0 and ${duration - 1}.` : null))} /></Labelled>
+        <Labelled full name="Plays to"><TypedField label="Play range to" edited={showNumber(range[1])} shown={`${showNumber(range[1])} f`} onSet={(next: number) => set({ range: [Math.min(range[0], next - 1), next] })} read={(text) => time(text, range[1], (at) => (at < 1 || at > duration ? `The range ends within 1 and ${duration}.` : null))} /></Labelled>
+        <Labelled full name="Ground">
           {composition.background === null
-            ? <Button className="justify-center" onClick={() => set({ background: '#14170f' })}>Clear: paint one</Button>
+            ? <Button className="h-6 justify-center" onClick={() => set({ background: '#14170f' })}>Clear: paint one</Button>
             : <ColourField label="Ground" value={ground} onSet={(colour) => set({ background: hex(colour) })} onTry={(colour) => editor.lay(colour && setComposition(project(), id, { background: hex(colour) }))} />}
         </Labelled>
         {composition.background !== null ? <Button tone="plain" className="justify-self-start text-muted" onClick={() => set({ background: null })}>Leave it clear</Button> : <span />}
@@ -59,12 +59,12 @@ export function CompositionPanel() {
       <Group title="Tempo">
         {tempo ? (
           <>
-            <Labelled name="Beats a minute"><TypedField label="Beats a minute" edited={showNumber(tempo.bpm)} shown={`${showNumber(tempo.bpm)} bpm`} onSet={(bpm: number) => setT({ ...tempo, bpm })} read={(text) => {
+            <Labelled full name="Beats a minute"><TypedField label="Beats a minute" edited={showNumber(tempo.bpm)} shown={`${showNumber(tempo.bpm)} bpm`} onSet={(bpm: number) => setT({ ...tempo, bpm })} read={(text) => {
               const reading = readNumber(text, tempo.bpm, 'bpm');
               return reading.ok && (reading.value < 20 || reading.value > 400) ? { ok: false, why: 'A tempo lies between 20 and 400 beats a minute.' } : reading;
             }} /></Labelled>
-            <Labelled name="Beat 1 at"><TypedField label="Frame of the first beat" edited={showNumber(tempo.offset)} shown={`${showNumber(tempo.offset)} f`} onSet={(offset: number) => setT({ ...tempo, offset })} read={(text) => readNumber(text, tempo.offset, 'f')} /></Labelled>
-            <Labelled name="Meter"><TypedField label="Meter" title="Beats in a bar, and what a beat is: 4/4" edited={tempo.meter.join('/')} shown={tempo.meter.join('/')} onSet={(meter: [number, number]) => setT({ ...tempo, meter })} read={readMeter} /></Labelled>
+            <Labelled full name="Beat 1 at"><TypedField label="Frame of the first beat" edited={showNumber(tempo.offset)} shown={`${showNumber(tempo.offset)} f`} onSet={(offset: number) => setT({ ...tempo, offset })} read={(text) => readNumber(text, tempo.offset, 'f')} /></Labelled>
+            <Labelled full name="Meter"><TypedField label="Meter" title="Beats in a bar, and what a beat is: 4/4" edited={tempo.meter.join('/')} shown={tempo.meter.join('/')} onSet={(meter: [number, number]) => setT({ ...tempo, meter })} read={readMeter} /></Labelled>
             <Button tone="plain" className="justify-self-start px-0 text-muted" onClick={() => setT(null)}>Take the tempo away</Button>
           </>
         ) : (
