@@ -8,10 +8,10 @@ export function keptOperators(layer: Layer): readonly string[] {
 
 /** What a layer carries that the document keeps and no picture shows yet, in words. */
 export function keptOfLayer(layer: Layer): readonly string[] {
-  const channels = channelsOfLayer(layer);
+  const channels = channelsOfLayer(layer).flatMap(({ channel }) => (channel === null ? [] : [channel]));
   const things: readonly (readonly [boolean, string])[] = [
     [keptOperators(layer).length > 0, `timing: ${keptOperators(layer).join(', ')}`],
-    [channels.some(({ channel }) => channel !== null && channel.formula !== null), 'formulas'],
+    [channels.some(({ formula }) => formula !== null), 'formulas'],
     [layer.clipTo !== null, 'being clipped to another layer'],
     [inOrder(layer.masks).length > 0, 'masks'],
     [inOrder(layer.effects).length > 0, 'effects'],
@@ -23,8 +23,8 @@ export function keptOfLayer(layer: Layer): readonly string[] {
     [layer.partner !== null, 'a partner'],
     [layer.kind === 'nest' && Object.keys(layer.dials).length > 0, 'dials of its source'],
     [layer.kind === 'nest' && layer.travel !== null, 'travelling by contacts'],
-    [channels.some(({ channel }) => channel !== null && channel.limits !== null), 'limits'],
-    [channels.some(({ channel }) => channel !== null && Object.values(channel.keys).some((key) => typeof key.pace === 'number')), 'the pace of keys'],
+    [channels.some(({ limits }) => limits !== null), 'limits'],
+    [channels.some(({ keys }) => Object.values(keys).some((key) => typeof key.pace === 'number')), 'the pace of keys'],
   ];
   return things.filter(([there]) => there).map(([, words]) => words);
 }

@@ -35,6 +35,8 @@ export function createAsides({ store, outbox, projectId, say, perform, look }: A
   return {
     dropAside,
     async setAside(aside) {
+      // It may have been set aside before the page ended, and was refused once more since.
+      if (get().asides.some((one) => one.change.id === aside.change.id)) return;
       say(`“${aside.change.label}” was not taken and is set aside: ${aside.why}`, true);
       const key = await outbox.putAside(projectId, aside).catch(() => -aside.at);
       store.setState({ asides: [...get().asides, { ...aside, key }] });

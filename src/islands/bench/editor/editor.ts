@@ -79,7 +79,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
       if (at !== null) confirm(missed);
       store.setState({ history: forget(get().history, change.id) });
       rebase();
-      void asides.setAside({ change, why, at: Date.now() });
+      return asides.setAside({ change, why, at: Date.now() });
     },
   });
   keeping.resume(left.waiting);

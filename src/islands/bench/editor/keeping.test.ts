@@ -33,7 +33,7 @@ describe('keeping what was done', () => {
     vi.unstubAllGlobals();
   });
 
-  function setUp(answers: Answer[], broken: Partial<Outbox> = {}) {
+  function setUp(answers: Answer[], broken: Partial<Outbox> = {}, setAside: Promise<void> = Promise.resolve()) {
     const sent: { id: string; base: number }[] = [];
     const pieces: string[] = [];
     vi.stubGlobal('fetch', (_: string, init: { body: string }) => {
@@ -54,7 +54,10 @@ describe('keeping what was done', () => {
         revision = at;
         heard.push(`applied ${one.id} as ${at}, ${missed.length} missed`);
       },
-      onRefused: (one, words) => heard.push(`refused ${one.id}: ${words}`),
+      onRefused: (one, words) => {
+        heard.push(`refused ${one.id}: ${words}`);
+        return setAside;
+      },
     });
     return { sent, pieces, kept, states, heard, keeping };
   }
@@ -107,6 +110,16 @@ describe('keeping what was done', () => {
       expect(sent.map((one) => one.id)).toEqual(['change-one', 'change-two', 'change-three']);
       expect(states.at(-1)).toEqual({ kind: 'saved' });
     }
+  });
+  test('what was refused leaves the outbox when it is set aside, not before: a page that ends in between loses nothing', async () => {
+    let done = () => {};
+    const { kept, heard, keeping } = setUp([{ status: 422, body: { message: 'It does not fit.' } }], {}, new Promise((resolve) => (done = resolve)));
+    keeping.send(change('change-one'));
+    await vi.advanceTimersByTimeAsync(10);
+    expect([heard, [...kept.values()].map((one) => one.id)]).toEqual([['refused change-one: It does not fit.'], ['change-one']]);
+    done();
+    await vi.advanceTimersByTimeAsync(10);
+    expect(kept.size).toBe(0);
   });
   test('a page of another version stops sending, keeps what it has and says so; told again, it tries again', async () => {
     const { sent, kept, states, keeping } = setUp([{ status: 503, body: { message: 'Reload the page.', reload: true } }]);

@@ -19,8 +19,8 @@ export type KeepingEvents = {
   readonly onState: (state: SaveState) => void;
   /** A change reached the disk as this revision; others' changes came before it. */
   readonly onApplied: (change: Change, revision: number, missed: readonly Numbered[]) => void;
-  /** A change was not taken: it is taken back here as well, and set aside with why. */
-  readonly onRefused: (change: Change, why: string, revision: number | null, missed: readonly Numbered[]) => void;
+  /** A change was not taken: it is taken back here as well, and set aside with why. Until that is done it stays in the outbox too. */
+  readonly onRefused: (change: Change, why: string, revision: number | null, missed: readonly Numbered[]) => Promise<void>;
 };
 
 export type Keeping = { readonly send: (change: Change) => void; readonly resume: (waiting: readonly { readonly key: number; readonly change: Change }[]) => void; readonly close: () => void };
@@ -74,7 +74,7 @@ export function createKeeping(project: string, outbox: Outbox, base: () => numbe
       }
       tries = failures = 0;
       queue.shift();
-      settle(job.change, answer);
+      await settle(job.change, answer);
       // Whatever the browser does with its copy: sent again after a reload, the change would be known by its id.
       if (key !== null) await outbox.remove(key).catch(() => undefined);
       job = queue[0];
@@ -83,7 +83,7 @@ export function createKeeping(project: string, outbox: Outbox, base: () => numbe
     return 'sent';
   }
 
-  function settle(change: Change, answer: Exclude<Called<ChangeAnswer>, { kind: 'reload' }>): void {
+  async function settle(change: Change, answer: Exclude<Called<ChangeAnswer>, { kind: 'reload' }>): Promise<void> {
     if (answer.kind !== 'answer') return events.onRefused(change, answer.message ?? 'The server fails at it each time.', null, []);
     switch (answer.value.kind) {
       case 'conflict': return events.onRefused(change, answer.value.conflicts.join(' '), answer.value.revision, answer.value.missed as never);
