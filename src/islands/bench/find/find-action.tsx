@@ -1,6 +1,7 @@
 import { Command } from 'cmdk';
 import { Dialog as Radix } from 'radix-ui';
 import { Check } from 'lucide-react';
+import { useState } from 'react';
 import { inOrder } from '../../../core/model';
 import { ACTIONS, keysFor, pressWords, runAction, titleOf, type Action } from '../editor/actions';
 import { current } from '../editor/editor';
@@ -13,6 +14,11 @@ const GROUPS: readonly Action['group'][] = ['Edit', 'New', 'Layers', 'Keys', 'Ti
 export function FindAction({ onClose }: { readonly onClose: () => void }) {
   const editor = useEditor();
   const state = useEditorState((all) => all);
+  const [typed, setTyped] = useState('');
+  const nameOf = (action: Action) => `${titleOf(action, state)} ${action.id}`;
+  // The group with the best answer comes first: what Enter does is what was asked for.
+  const best = new Map(GROUPS.map((group) => [group, Math.max(0, ...ACTIONS.filter((action) => action.group === group && !action.whyNot?.(state)).map((action) => scoreName(nameOf(action), typed)))]));
+  const groups = typed.trim() === '' ? GROUPS : [...GROUPS].sort((a, b) => best.get(b)! - best.get(a)!);
   const run = (work: () => void) => {
     onClose();
     work();
@@ -24,17 +30,17 @@ export function FindAction({ onClose }: { readonly onClose: () => void }) {
         <Radix.Content aria-describedby={undefined} onKeyDown={(event) => event.key !== 'Escape' && event.stopPropagation()} onCloseAutoFocus={(event) => event.preventDefault()} className="fixed top-[12vh] left-1/2 z-50 w-[560px] max-w-[94vw] -translate-x-1/2 overflow-hidden rounded-xl bg-panel shadow-2xl ring-1 ring-line outline-none">
           <Radix.Title className="sr-only">Find an action</Radix.Title>
           <Command label="Find an action" loop filter={scoreName} className="flex max-h-[62vh] flex-col">
-            <Command.Input autoFocus placeholder="What would you like to do?" className="h-12 shrink-0 border-b border-line bg-transparent px-4 text-[15px] outline-none! placeholder:text-muted" />
+            <Command.Input autoFocus value={typed} onValueChange={setTyped} placeholder="What would you like to do?" className="h-12 shrink-0 border-b border-line bg-transparent px-4 text-[15px] outline-none! placeholder:text-muted" />
             <Command.List className="overflow-y-auto p-1.5">
               <Command.Empty className="px-3 py-4 text-muted">Nothing is called that. Try a plain word: nest, loop, key, hide.</Command.Empty>
-              {GROUPS.map((group) => (
+              {groups.map((group) => (
                 <Command.Group key={group} heading={group} className="[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-[12px] [&_[cmdk-group-heading]]:text-muted">
                   {ACTIONS.filter((action) => action.group === group).map((action) => {
                     const why = action.whyNot?.(state) ?? null;
                     const keys = keysFor(action, state.settings);
                     const title = titleOf(action, state);
                     return (
-                      <Command.Item key={action.id} value={`${title} ${action.id}`} disabled={why !== null} data-action={action.id} onSelect={() => run(() => runAction(editor, action.id))} className="flex cursor-pointer items-center gap-3 rounded-md px-2.5 py-1.5 data-[disabled=true]:cursor-default data-[disabled=true]:text-muted data-[selected=true]:bg-lifted">
+                      <Command.Item key={action.id} value={nameOf(action)} disabled={why !== null} data-action={action.id} onSelect={() => run(() => runAction(editor, action.id))} className="flex cursor-pointer items-center gap-3 rounded-md px-2.5 py-1.5 data-[disabled=true]:cursor-default data-[disabled=true]:text-muted data-[selected=true]:bg-lifted">
                         <span className="min-w-0 grow">{title}{why !== null && <span className="ml-2 text-[12px]">{why}</span>}</span>
                         {action.isOn?.(state) && <Check size={14} className="shrink-0 text-leaf" aria-label="on" />}
                         {keys[0] && <kbd className="shrink-0 font-mono text-[11.5px] text-muted">{pressWords(keys[0])}</kbd>}

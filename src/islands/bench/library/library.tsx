@@ -41,7 +41,7 @@ export function Library() {
               <span className="min-w-0 grow" aria-current={composition.id === open}>
                 <InPlace label={`Name of ${composition.name}`} value={composition.name} title={`${composition.name}${project.main === composition.id ? ', the film' : ''}: click to open, double-click to rename`} onPick={() => composition.id !== open && editor.openComposition(composition.id)} onSet={(name) => editor.run(setComposition(editor.store.getState().project, composition.id, { name }))} />
               </span>
-              <span className={`font-mono text-[11.5px] text-muted ${composition.id === open ? '' : 'group-focus-within:hidden group-hover:hidden'}`}>{lengthOf(composition)}</span>
+              <span className={`shrink-0 whitespace-nowrap font-mono text-[11.5px] text-muted ${composition.id === open ? '' : 'group-focus-within:hidden group-hover:hidden'}`}>{lengthOf(composition)}</span>
               {composition.id !== open && (
                 <button type="button" aria-label={`Use ${composition.name} as a layer here`} title={`Use ${composition.name} as a layer here`} onClick={() => nest(composition)} className="hidden size-5 place-items-center rounded text-muted group-focus-within:grid group-hover:grid hover:bg-lifted hover:text-paper"><Plus size={14} /></button>
               )}

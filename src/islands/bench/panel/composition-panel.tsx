@@ -59,7 +59,7 @@ export function CompositionPanel() {
       <Group title="Tempo">
         {tempo ? (
           <>
-            <Labelled full name="Beats a minute"><TypedField label="Beats a minute" edited={showNumber(tempo.bpm)} shown={`${showNumber(tempo.bpm)} bpm`} onSet={(bpm: number) => setT({ ...tempo, bpm })} read={(text) => {
+            <Labelled full name="Beats"><TypedField label="Beats a minute" edited={showNumber(tempo.bpm)} shown={`${showNumber(tempo.bpm)} bpm`} onSet={(bpm: number) => setT({ ...tempo, bpm })} read={(text) => {
               const reading = readNumber(text, tempo.bpm, 'bpm');
               return reading.ok && (reading.value < 20 || reading.value > 400) ? { ok: false, why: 'A tempo lies between 20 and 400 beats a minute.' } : reading;
             }} /></Labelled>

@@ -39,7 +39,7 @@ export const EDIT_ACTIONS: readonly Action[] = [
   },
   {
     id: 'edit.all', title: 'Select all layers', group: 'Edit', keys: ['Ctrl+A'],
-    run: (editor) => { const { layers } = current(editor.store.getState()); editor.select({ layers: layers.order, keys: [], markers: [], operator: null }); editor.say(`${layers.order.length} layers selected.`); },
+    run: (editor) => { const { layers } = current(editor.store.getState()); editor.select({ layers: layers.order, keys: [], markers: [], operator: null }); editor.say(`${layers.order.length} ${layers.order.length === 1 ? 'layer' : 'layers'} selected.`); },
   },
   {
     id: 'edit.none', title: 'Select nothing', group: 'Edit', keys: ['Escape'],
