@@ -6,7 +6,7 @@ import { inOrder } from '../../../core/model';
 import { ACTIONS, keysFor, pressWords, runAction, titleOf, type Action } from '../editor/actions';
 import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
-import { scoreName } from './score';
+import { bestFirst, scoreName } from './score';
 
 const GROUPS: readonly Action['group'][] = ['Edit', 'New', 'Layers', 'Keys', 'Time', 'Play', 'Picture', 'View', 'Project', 'Help'];
 
@@ -16,9 +16,8 @@ export function FindAction({ onClose }: { readonly onClose: () => void }) {
   const state = useEditorState((all) => all);
   const [typed, setTyped] = useState('');
   const nameOf = (action: Action) => `${titleOf(action, state)} ${action.id}`;
-  // The group with the best answer comes first: what Enter does is what was asked for.
-  const best = new Map(GROUPS.map((group) => [group, Math.max(0, ...ACTIONS.filter((action) => action.group === group && !action.whyNot?.(state)).map((action) => scoreName(nameOf(action), typed)))]));
-  const groups = typed.trim() === '' ? GROUPS : [...GROUPS].sort((a, b) => best.get(b)! - best.get(a)!);
+  // What Enter does is what was asked for.
+  const groups = bestFirst(GROUPS, (group) => ACTIONS.filter((action) => action.group === group && !action.whyNot?.(state)).map(nameOf), typed);
   const run = (work: () => void) => {
     onClose();
     work();

@@ -7,3 +7,10 @@ export function scoreName(name: string, typed: string): number {
   const starts = words.filter((word) => new RegExp(`(^|[^\\p{L}])${word.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}`, 'u').test(lower)).length;
   return 0.4 + (0.4 * starts) / Math.max(1, words.length);
 }
+
+/** Groups with the one first that holds the name that answers best; as they come where nothing is typed. */
+export function bestFirst<G>(groups: readonly G[], namesOf: (group: G) => readonly string[], typed: string): readonly G[] {
+  if (typed.trim() === '') return groups;
+  const best = new Map(groups.map((group) => [group, Math.max(0, ...namesOf(group).map((name) => scoreName(name, typed)))]));
+  return [...groups].sort((a, b) => best.get(b)! - best.get(a)!);
+}
