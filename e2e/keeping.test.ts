@@ -47,7 +47,8 @@ describe('a change that is not taken', () => {
     await refuseOnce();
     await type('Size across of Tram', '140');
     await page.getByRole('alert').getByText(/is set aside: Layer “Tram” cannot be so wide/).waitFor();
-    expect(await page.getByLabel('Size across of Tram', { exact: true }).inputValue()).toBe('100 %');
+    // The sentence and the field may be drawn one after the other.
+    await expect.poll(() => page.getByLabel('Size across of Tram', { exact: true }).inputValue()).toBe('100 %');
     expect(await page.getByRole('button', { name: 'Nothing to undo' }).count()).toBe(1);
     await page.reload();
     await page.getByRole('button', { name: '1 set aside' }).click();
