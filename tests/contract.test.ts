@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { keyTimeAt, sampleChannel, sourceTimeAt } from '../src/core/evaluate';
+import { keyTimeAt, sampleChannel, sourceTimeAt } from '../src/core/scene';
 import { findChannel } from '../src/core/model';
 import { projectOf, type LayerInput } from './support/projects';
 

@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { writeDemo } from '../demo/write';
 import { checkProject } from '../src/core/checks';
-import { evaluateFrame, sourceTimeAt } from '../src/core/evaluate';
+import { evaluateFrame } from '../src/core/evaluate';
+import { sourceTimeAt } from '../src/core/scene';
 import { projectFile, readProject } from '../src/core/model';
 import * as z from 'zod';
 

@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { applyPatches, validateTouched, type Patch } from '../src/core/commands';
 import { checkProject } from '../src/core/checks';
-import { activity, evaluateFrame, trail } from '../src/core/evaluate';
+import { evaluateFrame, trail } from '../src/core/evaluate';
+import { activity } from '../src/core/scene';
 import { inOrder, readProject, readProjectFile, sayIssue, writeProject, type Project } from '../src/core/model';
 
 const demo = JSON.parse(readFileSync('demo/night-tram.oak.json', 'utf8')) as unknown;

@@ -1,4 +1,4 @@
-import { sourceTimeAt } from '../../core/evaluate';
+import { sourceTimeAt } from '../../core/scene';
 import { readFrameRange } from '../frame-range';
 import { openProject, pickComposition, pickLayer } from '../open-project';
 import { needed, readOptions } from '../options';

@@ -1,4 +1,4 @@
-import { keyTimeAt, sampleChannel } from '../../core/evaluate';
+import { keyTimeAt, sampleChannel } from '../../core/scene';
 import { channelsOfLayer, findChannel } from '../../core/model';
 import { readFrameRange } from '../frame-range';
 import { openProject, pickComposition, pickLayer } from '../open-project';

@@ -1,4 +1,4 @@
-import { assetOf, compositionOf, sourceTimeAt, timingOf } from '../evaluate';
+import { assetOf, compositionOf, sourceTimeAt, timingOf } from '../scene';
 import type { Composition, Layer, Project } from '../model';
 import { clipSpan, DUST, type Frames, type Span } from '../time';
 import { pieces, type Piece } from '../timing';

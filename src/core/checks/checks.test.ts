@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import fc from 'fast-check';
 import { CHECKS, checkProject, LEVELS } from '.';
-import { activity, sourceTimeAt } from '../evaluate';
+import { activity, sourceTimeAt } from '../scene';
 import { inOrder } from '../model';
 import { projectOf, type LayerInput } from '../../../tests/support/projects';
 import { counting, missingFrom, randomFilm } from '../../../tests/support/random-film';

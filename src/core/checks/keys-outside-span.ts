@@ -1,4 +1,4 @@
-import { timingOf } from '../evaluate';
+import { timingOf } from '../scene';
 import { channelsOfLayer, inTime, type Composition, type Layer, type Project } from '../model';
 import { DUST, hull, type Frames } from '../time';
 import { pieces } from '../timing';

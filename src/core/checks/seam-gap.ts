@@ -1,4 +1,4 @@
-import { activity, compositionOf, isKeyed, keyTimeAt, sampleChannel, timingOf } from '../evaluate';
+import { activity, compositionOf, isKeyed, keyTimeAt, sampleChannel, timingOf } from '../scene';
 import { channelsOfLayer, inOrder, inTime, type ChannelUnit, type Composition, type FoundChannel, type Layer, type Project } from '../model';
 import { inSpans, type Frames } from '../time';
 import { defineCheck, type Finding } from './problem';

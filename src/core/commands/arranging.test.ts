@@ -6,7 +6,8 @@ import {
   setInk, setLayerField, setMain, setMarkers, setOutside, setParent, setRate, shapeKeys, splitLayers, stepLayers, stretchLayers, unnestLayer, usesOf, validateTouched, type Draft, type Refused,
 } from '.';
 import { IDENTITY, multiply, type Matrix } from '../display';
-import { evaluateFrame, keyTimeAt, sampleChannel, sourceTimeAt, worldMatrix } from '../evaluate';
+import { evaluateFrame } from '../evaluate';
+import { keyTimeAt, sampleChannel, sourceTimeAt, worldMatrix } from '../scene';
 import { findChannel, inOrder, inTime, newComposition, newImage, newNest, newNull, newShape, newText, readLayer, readProject, toLayerFile, writeProject, type Project } from '../model';
 import { done } from '../../../tests/support/edits';
 import { projectOf, smallFilm, type LayerInput } from '../../../tests/support/projects';

@@ -1,4 +1,4 @@
-import { keyTimeAt } from '../evaluate';
+import { keyTimeAt } from '../scene';
 import { findChannel, fromMemory, inOrder, member, newComposition, newProject, type Asset, type Composition, type Layer, type Project } from '../model';
 import { framesPerSecond, hull, type Frames, type Rate } from '../time';
 import { count, type Draft } from './change';

@@ -4,7 +4,7 @@ import {
   addKeys, addOperator, applyPatches, deleteKeys, deleteLayers, changeFrom, deleteOperator, EMPTY_HISTORY, forget, invertPatches, moveKeys, record, setLayerField, setOperator, setTempo, setValues, steppedBack, steppedForward, takeBack, validateTouched, type History,
   type Draft, type Refused,
 } from '.';
-import { keyTimeAt, sampleChannel, sourceTimeAt } from '../evaluate';
+import { keyTimeAt, sampleChannel, sourceTimeAt } from '../scene';
 import { findChannel, inTime, member, readProject, writeProject, type Project } from '../model';
 import { done, slideLayers, trimLayers } from '../../../tests/support/edits';
 import { projectOf, smallFilm } from '../../../tests/support/projects';

@@ -1,4 +1,4 @@
-import { sampleChannel } from '../evaluate';
+import { sampleChannel } from '../scene';
 import { channelAt, FILL, inOrder, member, type Channel, type Layer, type LayerOf, type Project } from '../model';
 import type { Bounds } from '../display';
 import { forLayers } from './layers';

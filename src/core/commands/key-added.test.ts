@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { afterAll, describe, expect, test } from 'vitest';
 import { addKeys, applyPatches, validateTouched } from '.';
 import { keyAdded } from './key-added';
-import { keyTimeAt, sampleChannel } from '../evaluate';
+import { keyTimeAt, sampleChannel } from '../scene';
 import { channelsOfLayer, findChannel, inOrder, inTime, type Channel, type FoundChannel } from '../model';
 import { counting, missingFrom, randomFilm } from '../../../tests/support/random-film';
 import { projectOf, type LayerInput } from '../../../tests/support/projects';

@@ -1,4 +1,4 @@
-import { sampleChannel } from '../evaluate';
+import { sampleChannel } from '../scene';
 import {
   crossings, cutCubic, divideProgress, dotAt, endOf, isDrawable, legPath, parameterAt, partOf, placeOutside, prepareCurve, prepareEase, runsRound, segmentControls, turnsOf,
   type Cubic, type Handle, type KeyCurve, type NoParts, type Part, type PathLeg, type ScalarKey, type VectorKey,

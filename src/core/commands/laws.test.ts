@@ -4,7 +4,7 @@ import {
   applyPatches, copyKeys, copyLayers, duplicateLayers, invertPatches, NO_MOMENTS, nestLayers, pasteKeys, pasteLayers, rescaleLayer, reorderLayers, setDuration, setParent, setRate, shiftMoments, splitLayers,
   stepLayers, stretchLayers, validateTouched, type Draft, type Patch, type Refused,
 } from '.';
-import { sourceTimeAt, worldMatrix } from '../evaluate';
+import { sourceTimeAt, worldMatrix } from '../scene';
 import { findChannel, inOrder, inTime, readProject, writeProject, type Project } from '../model';
 import { multiply } from '../display';
 import { projectOf, type LayerInput } from '../../../tests/support/projects';

@@ -1,5 +1,5 @@
 import type { Bounds } from '../display';
-import { sourceOf, worldMatrix } from '../evaluate';
+import { sourceOf, worldMatrix } from '../scene';
 import { channelAt, hasContentTime, inOrder, isDrawn, member, newComposition, newNest, POSE, type Channel, type Composition, type Layer, type Project } from '../model';
 import { hull, moveSpans, sameRate, type Frames } from '../time';
 import { count, type Draft } from './change';

@@ -1,5 +1,5 @@
 import { invert, multiply } from '../display';
-import { worldMatrix } from '../evaluate';
+import { worldMatrix } from '../scene';
 import { isDrawn, member, parentOf, type Project } from '../model';
 import { count, type Draft } from './change';
 import { layerPath } from './paths';

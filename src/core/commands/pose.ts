@@ -1,5 +1,5 @@
 import { invert, multiply, transform, type Matrix } from '../display';
-import { keyTimeAt, sampleChannel, worldMatrix } from '../evaluate';
+import { keyTimeAt, sampleChannel, worldMatrix } from '../scene';
 import { findChannel, isDrawn, member, parentOf, type Composition, type Layer, type Project } from '../model';
 import type { Frames } from '../time';
 import type { Draft } from './change';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { copyLayers, pasteLayers, rescaleLayer, setDuration, setRate, stretchLayers } from '.';
 import { rescaledTimes } from './rescale';
-import { keyTimeAt, sampleChannel, sourceOf, sourceTimeAt } from '../evaluate';
+import { keyTimeAt, sampleChannel, sourceOf, sourceTimeAt } from '../scene';
 import { channelsOfLayer, findChannel, inOrder, inTime, type Layer, type OperatorEntry, type Project } from '../model';
 import { done } from '../../../tests/support/edits';
 import { projectOf, type LayerInput } from '../../../tests/support/projects';

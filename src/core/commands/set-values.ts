@@ -1,4 +1,4 @@
-import { keyTimeAt, sampleChannel } from '../evaluate';
+import { keyTimeAt, sampleChannel } from '../scene';
 import { segmentControls, type ScalarKey } from '../keys';
 import { inTime, type Channel, type FoundChannel, type Project } from '../model';
 import { DUST, type Frames } from '../time';

@@ -1,5 +1,6 @@
 import { staysInside } from '../display';
-import { evaluateFrame, sourceOf, sourceTimeAt } from '../evaluate';
+import { evaluateFrame } from '../evaluate';
+import { sourceOf, sourceTimeAt } from '../scene';
 import { inOrder, isDrawn, member, newNull, POSE, type Channel, type Composition, type Layer, type LayerOf, type Project } from '../model';
 import { operatorOf } from '../timing';
 import { clipSpan, moveSpans, sameRate } from '../time';

@@ -2,13 +2,7 @@ import { IDENTITY, type Bounds, type Colour, type Group, type Item, type Matrix 
 import type { FaceLookup } from '../lettering';
 import { inOrder, isDrawn, type Composition, type Layer, type Project } from '../model';
 import { inSpans, type Frames } from '../time';
-import { deepIdentity } from './deep-identity';
-import { keyTimeAt, sourceTimeAt } from './layer-timing';
-import { readColour } from './read-colour';
-import { prepareLayer, type PreparedLayer } from './prepared-layer';
-import { ringSuffix } from './rings';
-import { assetOf, compositionOf, sourceOf } from './source';
-import { worldMatrix } from './world-matrix';
+import { assetOf, compositionOf, deepIdentity, keyTimeAt, prepareLayer, readColour, ringSuffix, sourceOf, sourceTimeAt, worldMatrix, type PreparedLayer } from '../scene';
 
 /** What evaluation cannot reach by itself. */
 export type Surroundings = {

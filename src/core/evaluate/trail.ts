@@ -1,7 +1,6 @@
 import { hasContentTime, member, type Layer, type Project } from '../model';
 import type { Frames } from '../time';
-import { sourceTimeAt } from './layer-timing';
-import { compositionOf } from './source';
+import { compositionOf, sourceTimeAt } from '../scene';
 
 /** One stop of the trail: the number first, what made it beneath. */
 export type TrailStop = {

@@ -1,5 +1,6 @@
 import { invert, transform, type Group, type Item } from '../../core/display';
-import { evaluateFrame, sourceOf, sourceTimeAt, type EvaluatedFrame, type Surroundings } from '../../core/evaluate';
+import { evaluateFrame, type EvaluatedFrame, type Surroundings } from '../../core/evaluate';
+import { sourceOf, sourceTimeAt } from '../../core/scene';
 import { member, type Project } from '../../core/model';
 import type { PaintHost } from '../../painter';
 import type { PickHit } from './protocol';

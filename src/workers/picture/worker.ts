@@ -1,6 +1,7 @@
 import { checkProject } from '../../core/checks';
 import { applyPatches, type Patch } from '../../core/commands';
-import { deepIdentity, evaluateFrame, type EvaluatedFrame } from '../../core/evaluate';
+import { evaluateFrame, type EvaluatedFrame } from '../../core/evaluate';
+import { deepIdentity } from '../../core/scene';
 import type { Matrix } from '../../core/display';
 import { member, type Project } from '../../core/model';
 import { framesPerSecond } from '../../core/time';

@@ -1,6 +1,6 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { applyPatches, changeFrom, EMPTY_HISTORY, forget, record, steppedBack, steppedForward, takeBack, type Change, type Draft, type Patch, type Refused } from '../../../core/commands';
-import { sourceOf, sourceTimeAt, timingOf } from '../../../core/evaluate';
+import { sourceOf, sourceTimeAt, timingOf } from '../../../core/scene';
 import { inOrder, member, VERSION, type Layer, type Project } from '../../../core/model';
 import { preimages } from '../../../core/timing';
 import { createPictureClient, type PictureClient } from '../../../workers/picture/client';

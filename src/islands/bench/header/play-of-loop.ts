@@ -1,4 +1,4 @@
-import { timingOf } from '../../../core/evaluate';
+import { timingOf } from '../../../core/scene';
 import { inOrder, type Composition, type Layer, type Project } from '../../../core/model';
 
 /** Which play of its first loop a layer is in at a host frame, from 1; null without a loop that plays, and before it begins. */

@@ -1,6 +1,6 @@
 import { useRef } from 'react';
 import { setValues, type Draft, type NewValue } from '../../../core/commands';
-import { keyTimeAt, sampleChannel } from '../../../core/evaluate';
+import { keyTimeAt, sampleChannel } from '../../../core/scene';
 import { findChannel, type ChannelSpec, type Composition, type FoundChannel, type Layer, type Project } from '../../../core/model';
 import { TypedField } from '../../../ui';
 import { useEditor } from '../editor/editor-context';

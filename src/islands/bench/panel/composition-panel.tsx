@@ -1,5 +1,5 @@
 import { setComposition, setDuration, setRate, setTempo, type CompositionFields } from '../../../core/commands';
-import { keptOfComposition, keptOfProject, readColour as readCss } from '../../../core/evaluate';
+import { keptOfComposition, keptOfProject, readColour as readCss } from '../../../core/scene';
 import { framesPerSecond, readTypedTime, type Rate } from '../../../core/time';
 import { Button, InPlace, Select, TypedField } from '../../../ui';
 import { current, seen } from '../editor/editor';

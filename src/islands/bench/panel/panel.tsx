@@ -1,7 +1,7 @@
 import { CornerDownRight } from 'lucide-react';
 import { memo, useDeferredValue, useMemo } from 'react';
 import { setLayerField } from '../../../core/commands';
-import { keptOfLayer } from '../../../core/evaluate';
+import { keptOfLayer } from '../../../core/scene';
 import { findChannel, isDrawn, member, type Composition, type Layer, type Project } from '../../../core/model';
 import { Button, InPlace } from '../../../ui';
 import { current, seen } from '../editor/editor';

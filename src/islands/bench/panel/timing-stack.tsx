@@ -1,7 +1,7 @@
 import { ChevronDown, ChevronUp, Plus, X } from 'lucide-react';
 import { memo, useEffect, useRef } from 'react';
 import { addOperator, deleteOperator, moveOperator, setOperator } from '../../../core/commands';
-import { timingOf } from '../../../core/evaluate';
+import { timingOf } from '../../../core/scene';
 import { hasContentTime, inOrder, type Composition, type Layer, type OperatorEntry, type Project } from '../../../core/model';
 import { isPassedOver, OPERATORS, operatorOf, tellTime, type OperatorField } from '../../../core/timing';
 import { Button, IconButton, Menu, Select, TypedField, type Reading } from '../../../ui';

@@ -1,5 +1,5 @@
 import { addKeys, deleteKeys, keyAt, keysOf } from '../../../core/commands';
-import { keyTimeAt } from '../../../core/evaluate';
+import { keyTimeAt } from '../../../core/scene';
 import { findChannel, type Composition, type Layer, type Project } from '../../../core/model';
 import { current } from '../editor/editor';
 import { useEditor } from '../editor/editor-context';

@@ -1,5 +1,6 @@
 import { invert, transform } from '../../../core/display';
-import { keyTimeAt, sampleChannel, type ShownLayer } from '../../../core/evaluate';
+import { type ShownLayer } from '../../../core/evaluate';
+import { keyTimeAt, sampleChannel } from '../../../core/scene';
 import { isInked, setValues } from '../../../core/commands';
 import { findChannel, type Composition, type Layer, type Project } from '../../../core/model';
 import { followPointer } from '../follow-pointer';

@@ -1,5 +1,5 @@
 import { transform } from '../../../core/display';
-import { keyTimeAt, worldMatrix } from '../../../core/evaluate';
+import { keyTimeAt, worldMatrix } from '../../../core/scene';
 import { channelsWithKeys, keysOf, poseAt } from '../../../core/commands';
 import type { Composition, Layer, Project } from '../../../core/model';
 import type { Point } from './selection-box';

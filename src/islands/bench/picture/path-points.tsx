@@ -1,6 +1,7 @@
 import { setValues } from '../../../core/commands';
 import { invert, transform } from '../../../core/display';
-import { keyTimeAt, sampleChannel, type ShownLayer } from '../../../core/evaluate';
+import { type ShownLayer } from '../../../core/evaluate';
+import { keyTimeAt, sampleChannel } from '../../../core/scene';
 import { findChannel, type Composition, type Layer, type Project } from '../../../core/model';
 import { current } from '../editor/editor';
 import { useEditor } from '../editor/editor-context';

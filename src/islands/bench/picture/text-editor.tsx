@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { deleteLayers, setValues } from '../../../core/commands';
-import { keyTimeAt, sampleChannel, type ShownLayer } from '../../../core/evaluate';
+import { type ShownLayer } from '../../../core/evaluate';
+import { keyTimeAt, sampleChannel } from '../../../core/scene';
 import { findChannel, type Layer } from '../../../core/model';
 import { seenText } from '../../../ui';
 import { current } from '../editor/editor';

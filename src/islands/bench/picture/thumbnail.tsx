@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import { deepIdentity } from '../../../core/evaluate';
+import { deepIdentity } from '../../../core/scene';
 import { useEditor, useEditorState } from '../editor/editor-context';
 
 /** A small still of a composition, painted by the picture's worker and kept up to date. */

@@ -1,5 +1,5 @@
 import { keysOf } from '../../../core/commands';
-import { activity, channelSampler, keyTimeAt, sourceTimeAt, timingOf } from '../../../core/evaluate';
+import { activity, channelSampler, keyTimeAt, sourceTimeAt, timingOf } from '../../../core/scene';
 import { inTime, type Composition, type FoundChannel, type Layer, type Marker, type Project } from '../../../core/model';
 import { pieces } from '../../../core/timing';
 import type { Selection, TimelineView } from '../editor/state';

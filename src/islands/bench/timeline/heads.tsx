@@ -2,7 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { Maximize2, Minimize2 } from 'lucide-react';
 import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { reorderLayers, setParent } from '../../../core/commands';
-import { keyTimeAt, sampleChannel, timingOf } from '../../../core/evaluate';
+import { keyTimeAt, sampleChannel, timingOf } from '../../../core/scene';
 import { member, type Composition, type FoundChannel, type Layer, type LayerOf, type Project } from '../../../core/model';
 import { IconButton } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';

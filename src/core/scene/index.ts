@@ -1,0 +1,10 @@
+export { activity } from './activity';
+export { deepIdentity } from './deep-identity';
+export { keyTimeAt, sourceTimeAt, timingOf, type LayerTiming, type Trace } from './layer-timing';
+export { channelSampler, isKeyed, sampleChannel } from './prepared-channel';
+export { prepareLayer, type PreparedLayer } from './prepared-layer';
+export { readColour } from './read-colour';
+export { ringSuffix } from './rings';
+export { assetOf, compositionOf, sourceOf, type Source } from './source';
+export { keptOfComposition, keptOfLayer, keptOfProject, keptOperators } from './kept';
+export { worldMatrix } from './world-matrix';
