@@ -43,6 +43,7 @@ const operator: fc.Arbitrary<Fields> = fc.tuple(fc.oneof(
   fc.record({ op: fc.constant('pause'), at: fc.integer({ min: 0, max: 12 }), for: fc.integer({ min: 1, max: 6 }) }),
   fc.record({ op: fc.constant('step'), every: fc.integer({ min: 1, max: 4 }) }),
   fc.record({ op: fc.constant('delay'), by: fc.integer({ min: -4, max: 6 }) }),
+  fc.record({ op: fc.constant('remap'), keys: fc.array(fc.record({ gap: fc.integer({ min: 2, max: 12 }), to: fc.integer({ min: 0, max: 18 }), more: fc.constantFrom<Fields>({}, { right: 'hold' }, { right: 'smooth', left: 'smooth' }, { curve: { kind: 'back' } }, { arrives: 4 }) }), { minLength: 1, maxLength: 3 }).map((list) => { let at = -3; return list.map(({ gap, to, more }, i) => ({ id: `k${i}`, at: (at += gap), to, ...more })); }) }),
   fc.record({ op: fc.constant('freeze'), at: fc.integer({ min: 0, max: 9 }) }),
 ), on, fc.boolean()).map(([fields, side, off]) => ({ ...fields, on: side, ...(off ? { off: true } : {}) }));
 const timing = fc.oneof({ weight: 2, arbitrary: fc.constant([]) }, { weight: 2, arbitrary: fc.array(operator, { minLength: 1, maxLength: 2 }) });

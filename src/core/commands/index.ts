@@ -21,5 +21,5 @@ export { rescaleLayer } from './rescale';
 export { addKeys, keyAt, setValues, type Keying, type NewValue } from './set-values';
 export { splitLayers, stretchFactor, stretchLayers } from './stretch';
 export { channelsWithKeys, keysOf, type ChannelRef, type KeyRef } from './target';
-export { addOperator, deleteOperator, moveOperator, setOperator, type Refused } from './timing';
+export { addOperator, birthAt, deleteOperator, moveOperator, setOperator, type Refused } from './timing';
 export { validateTouched } from './validate';

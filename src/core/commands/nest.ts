@@ -35,6 +35,8 @@ export function nestLayers(project: Project, compositionId: string, ids: readonl
 function nestWhole(project: Project, host: Composition, chosen: readonly Layer[], { name, length, frame, newId }: NestChoice): (Draft & { readonly made: readonly string[] }) | Refused {
   const inside = new Set(chosen.map((layer) => layer.id));
   for (const layer of chosen) if (layer.kind === 'copies' && !inside.has(layer.of)) return { refused: `${layer.name} repeats ${member(host.layers.by, layer.of)?.name ?? 'a layer'}, which has to come along.` };
+  const left = inOrder(host.layers).find((layer) => layer.kind === 'copies' && !inside.has(layer.id) && inside.has(layer.of));
+  if (left?.kind === 'copies') return { refused: `${left.name} repeats ${host.layers.by[left.of]!.name} and has to come along.` };
   const [from, to] = length === 'bars' ? wholeFrames(chosen) : [0, host.duration];
   const compositionNew = newComposition(newId(), name, { width: host.width, height: host.height, rate: host.rate, duration: to - from });
   // One parent outside for all: the nest follows it, and nothing inside has to change.

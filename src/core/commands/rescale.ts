@@ -1,5 +1,5 @@
 import { channelsOfLayer, inTime, type Channel, type Layer, type Marker, type OperatorEntry, type TimeOrMoment } from '../model';
-import { operatorOf, type OperatorField } from '../timing';
+import { operatorOf, type OperatorFields, type OwnKey } from '../timing';
 import type { Frames } from '../time';
 import { applyPatches, patchOf, type Patch } from './patch';
 
@@ -81,23 +81,31 @@ export function rescaleOperator(node: OperatorEntry, factor: number): OperatorEn
     return Object.fromEntries(Object.entries(value).map(([field, one]) => [field, field === 'from' || field === 'to' || field === 'rest' ? to(one) : one]));
   };
   switch (node.op) {
-    case 'remap': {
-      const keys = Object.values(node.keys as unknown as Record<string, Readonly<Record<string, unknown>> & { id: string; at: number }>);
-      const times = rescaledTimes(keys.map((key) => key.at), factor);
-      const next = keys.map((key, i) => [key.id, {
-        ...key, at: times[i]!, ...Object.fromEntries((['to', 'arrives', 'left', 'right'] as const).filter((field) => key[field] !== undefined).map((field) => [field, to(key[field])])),
-      }]);
-      return { ...node, keys: Object.fromEntries(next) } as unknown as OperatorEntry;
-    }
     case 'ramp': return { ...node, cuts: to(node.cuts), blend: to(node.blend) } as OperatorEntry;
     case 'elastic': return { ...node, length: to(node.length) } as OperatorEntry;
     case 'cue': return { ...node, moves: to(node.moves) } as OperatorEntry;
     case 'pins': return { ...node, pins: to(node.pins) } as OperatorEntry;
     case 'formula': return node;
     default: {
-      const fields = operatorOf(node.op)?.fields as Readonly<Record<string, OperatorField>> | undefined;
-      const changed = Object.entries(fields ?? {}).filter(([, { unit }]) => unit === 'frames' || unit === 'cuts').map(([name]) => [name, to((node as Record<string, unknown>)[name])]);
+      const fields = (operatorOf(node.op)?.fields ?? {}) as OperatorFields;
+      const changed = Object.entries(fields).flatMap(([name, field]) => {
+        const value = (node as Record<string, unknown>)[name];
+        if (field.holds === 'keys') return [[name, rescaleOwnKeys(value as Readonly<Record<string, OwnKey>>, factor)]];
+        return field.unit === 'frames' || field.unit === 'cuts' ? [[name, to(value)]] : [];
+      });
       return { ...node, ...Object.fromEntries(changed) } as OperatorEntry;
     }
   }
+}
+
+/** Keys of an operator's own: their times and what they show, handles with them. */
+function rescaleOwnKeys(own: Readonly<Record<string, OwnKey>>, factor: number): Readonly<Record<string, OwnKey>> {
+  const keys = Object.values(own);
+  const times = rescaledTimes(keys.map((key) => key.at), factor);
+  const handle = (value: unknown) => (isHandle(value) ? [rescaled(value[0], factor), rescaled(value[1], factor)] : value);
+  return Object.fromEntries(keys.map((key, i) => [key.id, {
+    ...key, at: times[i]!, to: rescaleTime(key.to, factor),
+    ...(typeof key.arrives === 'number' ? { arrives: rescaled(key.arrives, factor) } : {}),
+    ...(key.right === undefined ? {} : { right: handle(key.right) }), ...(key.left === undefined ? {} : { left: handle(key.left) }),
+  }]));
 }

@@ -23,7 +23,7 @@ export function takeBack(project: Project, change: Draft, verb: 'Undo' | 'Redo' 
   // Leaving one thing alone may leave another without what it needs, so it is asked again until all agree.
   for (;;) {
     const next = undone(project, left);
-    const vetoed = new Set(VETOES.flatMap((veto) => veto(next, left)));
+    const vetoed = new Set(VETOES.flatMap((veto) => veto(next, left, verb)));
     if (vetoed.size === 0) break;
     for (const effect of vetoed) skipped.add(nameOf(project, effect));
     left = left.filter((effect) => !vetoed.has(effect));
@@ -41,10 +41,10 @@ function undone(project: Project, effects: readonly Effect[]): Project {
 }
 
 /** Finds what may not be taken back, in the document as it would be. */
-type Veto = (next: Project, effects: readonly Effect[]) => readonly Effect[];
+type Veto = (next: Project, effects: readonly Effect[], verb: 'Undo' | 'Redo') => readonly Effect[];
 
 /** Layers, compositions and media that somebody still shows, follows or names stay. */
-const stillNeeded: Veto = (next, effects) => {
+const stillNeeded: Veto = (next, effects, verb) => {
   const gone = effects.filter(({ from, path }) => from === undefined && path[path.length - 2] === 'by');
   if (gone.length === 0) return [];
   const sources = new Set<string>([next.main, ...(next.still ? [next.still[0]] : [])]);
@@ -52,7 +52,7 @@ const stillNeeded: Veto = (next, effects) => {
   const named = new Map<string, ReadonlySet<string>>();
   const namedIn = (composition: string) => {
     let list = named.get(composition);
-    if (!list) named.set(composition, (list = new Set(Object.values(member(next.compositions.by, composition)?.layers.by ?? {}).flatMap(linksOf))));
+    if (!list) named.set(composition, (list = new Set(Object.values(member(next.compositions.by, composition)?.layers.by ?? {}).flatMap((layer) => linksOf(layer, verb)))));
     return list;
   };
   return gone.filter(({ path }) => {
@@ -62,9 +62,10 @@ const stillNeeded: Veto = (next, effects) => {
   });
 };
 
-function linksOf(layer: Layer): readonly string[] {
+/** Copies keep the name of what they repeat when that is taken out, so their need does not keep it from being taken out again. */
+function linksOf(layer: Layer, verb: 'Undo' | 'Redo'): readonly string[] {
   const { parent, partner, clipTo } = layer;
-  return [parent, partner, clipTo, 'appliesTo' in layer ? layer.appliesTo : null, 'of' in layer ? layer.of : null].filter((id) => id !== null);
+  return [parent, partner, clipTo, 'appliesTo' in layer ? layer.appliesTo : null, 'of' in layer && verb === 'Undo' ? layer.of : null].filter((id) => id !== null);
 }
 
 /** A link to what is gone meanwhile is not put back. */

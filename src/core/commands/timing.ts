@@ -1,8 +1,11 @@
-import { faultsOnKeys, hasContentTime, member, operatorFaults, type Layer, type OperatorEntry, type Project } from '../model';
-import { newOperator, operatorFits, OPERATORS, operatorOf } from '../timing';
+import { faultsOnKeys, hasContentTime, member, operatorFaults, type Composition, type Layer, type OperatorEntry, type Project } from '../model';
+import { timingOf } from '../scene';
+import { framesPerSecond, hull, type Frames } from '../time';
+import { newOperator, operatorFits, OPERATORS, operatorOf, type Birth } from '../timing';
 import type { Draft } from './change';
 import { layerPath } from './paths';
 import { patchOf } from './patch';
+import { rescaled } from './rescale';
 import { reachLayer } from './target';
 
 /** Why an edit of a timing was refused, in words. */
@@ -27,22 +30,12 @@ export function setOperator(project: Project, compositionId: string, layerId: st
   };
 }
 
-/** What a new operator starts with, so that adding it changes as little as can be. */
-const STARTS: Readonly<Record<string, (D: number) => object>> = {
-  loop: (D) => ({ from: 0, to: D }),
-  reverse: (D) => ({ from: 0, to: D }),
-  speed: () => ({ rate: 1 }),
-  delay: () => ({ by: 0 }),
-  pause: () => ({ at: 0, for: 0 }),
-  step: () => ({ every: 2 }),
-  freeze: () => ({ at: 0 }),
-};
-
-/** Adds an operator at the end of a layer's stack. `length` is what a loop or a reverse should cover. */
-export function addOperator(project: Project, compositionId: string, layerId: string, op: (typeof OPERATORS)[number]['op'], id: string, length: number): Draft | Refused | null {
+/** Adds an operator at the end of a layer's stack, as it is born at the host's frame that is looked at. */
+export function addOperator(project: Project, compositionId: string, layerId: string, op: (typeof OPERATORS)[number]['op'], id: string, frame: Frames): Draft | Refused | null {
   const layer = reachLayer(project, compositionId, layerId);
-  if (!layer) return null;
-  const node = newOperator(op, id, STARTS[op]!(length) as Readonly<Record<string, unknown>>) as unknown as OperatorEntry;
+  const host = member(project.compositions.by, compositionId);
+  if (!layer || !host) return null;
+  const node = newOperator(op, id, operatorOf(op)!.born(birthAt(project, host, layer, frame)) as Readonly<Record<string, unknown>>) as unknown as OperatorEntry;
   const why = whyNot(layer, node);
   if (why !== null) return { refused: why };
   const path = [...layerPath(compositionId, layerId), 'timing'];
@@ -54,6 +47,16 @@ export function addOperator(project: Project, compositionId: string, layerId: st
       patchOf([...path, 'order'], layer.timing.order, [...layer.timing.order, id]),
     ],
   };
+}
+
+/** What an operator finds at the end of a layer's stack: the time that comes in to it at a frame, and how long its source is. */
+export function birthAt(project: Project, host: Composition, layer: Layer, frame: Frames): Birth {
+  const { stack, source } = timingOf(project, host, layer);
+  const second = framesPerSecond(source ? source.rate : host.rate);
+  const at = rescaled((source ? stack.content : stack.keys).at(frame), 1);
+  return source
+    ? { D: source.D, length: source.D, at: Math.min(source.D - 1, Math.max(0, at)), second: Math.round(second) }
+    : { D: null, length: Math.max(1, stack.keys.at(hull(layer.spans)?.[1] ?? host.duration)), at, second: Math.round(second) };
 }
 
 export function deleteOperator(project: Project, compositionId: string, layerId: string, operatorId: string): Draft | null {

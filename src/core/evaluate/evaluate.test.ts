@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { activity, deepIdentity, sourceTimeAt, worldMatrix } from '../scene';
-import { evaluateFrame, trail } from '.';
+import { evaluateFrame, trail, type Surroundings } from '.';
 import { CLOSE, multiply, transform, type Group, type Item, type PathItem } from '../display';
 import type { Face } from '../lettering';
 import { projectOf, smallFilm, type LayerInput } from '../../../tests/support/projects';

@@ -10,7 +10,7 @@ export { textLayers } from './text-layers';
 export { readKept, readLayer, readProject, readProjectFile } from './read';
 export { BLENDS } from './blends';
 export { KEPT_OPERATORS } from './kept-operators';
-export { faultsOnKeys, operatorFaults, type OperatorFault } from './operator-faults';
+export { faultsOnKeys, operatorFaults } from './operator-faults';
 export { channelAt, channelsAt, flatFill, newComposition, newImage, newNest, newNull, newProject, newShape, newText, plainStroke, type Values } from './new-layer';
 export { projectFile, type ProjectFileInput } from './schema/project';
 export { FORMAT, VERSION } from './version';

@@ -1,5 +1,5 @@
-export { numberField, numberOrNull, time, timeField, timeOrNull } from './number-field';
-export { defineOperator, holdInside, tellTime, type OperatorContext, type OperatorDefinition, type OperatorField } from './operator';
+export { isMoment, LONGEST_FORMULA, tellTime, type FieldValue, type Moment, type OperatorField, type OperatorFields, type OwnKey, type ParamsOf } from './field';
+export { defineOperator, holdInside, type Birth, type OperatorContext, type OperatorDefinition, type OperatorFault } from './operator';
 export { OPERATORS, type Operator } from './operators';
 export { CAP, pieces, preimages, type Piece, type Showing } from './pieces';
 export type { Segment, Side } from './segment';

@@ -1,6 +1,7 @@
 import { convertExactly, dust, ratio, type Frames, type Rate, type Span } from '../time';
 import { OPERATORS } from './operators';
-import type { OperatorContext, OperatorDefinition, OperatorField } from './operator';
+import type { OperatorFields, OwnKey } from './field';
+import type { OperatorContext, OperatorDefinition } from './operator';
 import { compose, composeAll, straightMap, type TimeMap } from './time-map';
 
 /** An operator as a layer carries it. */
@@ -17,8 +18,8 @@ export type StackContext = {
   readonly markers: readonly Frames[];
 };
 
-/** One step of a prepared stack, for the trail. */
-export type Step = { readonly id: string; readonly title: string; readonly tells: string; readonly map: TimeMap };
+/** One step of a prepared stack: an operator as it is met, and the time that comes in to it from the host's frames. */
+export type Step = { readonly id: string; readonly title: string; readonly tells: string; readonly map: TimeMap; readonly incoming: TimeMap };
 
 export type PreparedStack = {
   /** Host frame → source time; for a layer without content, its key time. */
@@ -27,7 +28,10 @@ export type PreparedStack = {
   readonly keys: TimeMap;
   /** The content steps one by one, after the conversion to source frames. */
   readonly steps: readonly Step[];
+  /** The steps of the layer's own keys, in frames of the host. */
+  readonly keySteps: readonly Step[];
   readonly entry: TimeMap;
+  readonly keyEntry: TimeMap;
 };
 
 /** The definition of an operator that plays, or null for a kind that is only kept. */
@@ -43,10 +47,11 @@ export function operatorOf(op: string): OperatorDefinition<string, never> | null
 export function isPassedOver(node: OperatorNode): boolean {
   const definition = operatorOf(node.op);
   if (!definition || (node.tracks ?? null) !== null) return true;
-  return Object.entries(definition.fields as Readonly<Record<string, OperatorField>>).some(([name, field]) => {
+  return Object.entries(definition.fields as OperatorFields).some(([name, field]) => {
     const value = (node as Readonly<Record<string, unknown>>)[name];
+    if (field.holds === 'keys') return Object.values(value as Readonly<Record<string, OwnKey>>).some((key) => typeof key.to !== 'number');
     if (field.kept) return value !== undefined && JSON.stringify(value) !== JSON.stringify(field.kept.resting);
-    return field.unit !== 'choice' && value !== null && (typeof value === 'string' || typeof value === 'object');
+    return field.holds !== 'choice' && value !== null && (typeof value === 'string' || typeof value === 'object');
   });
 }
 
@@ -57,7 +62,8 @@ export function prepareStack(timing: readonly OperatorNode[], context: StackCont
   const entry = source ? straightMap(start, source.rate[0] * host[1], source.rate[1] * host[0]) : straightMap(start, 1, 1);
   const keyEntry = straightMap(start, 1, 1);
   const content: Step[] = [];
-  const keys: TimeMap[] = [keyEntry];
+  const keys: Step[] = [];
+  const added = (steps: Step[], first: TimeMap, step: Omit<Step, 'incoming'>) => steps.push({ ...step, incoming: composeAll([first, ...steps.map((one) => one.map)]) });
   for (const node of timing) {
     const definition = operatorOf(node.op);
     if (node.off || !definition || isPassedOver(node)) continue;
@@ -71,16 +77,18 @@ export function prepareStack(timing: readonly OperatorNode[], context: StackCont
         rigid: source?.rigid ?? [],
         markers: context.markers.map((at) => dust(side === 'keys' || !source ? at - start : convertExactly(at - start, host, source.rate))),
       });
+    const words = { id: node.id, title: definition.title, tells: definition.tell(node as never) };
     if (reach !== 'keys' && source) {
-      content.push({ id: node.id, title: definition.title, tells: definition.tell(node as never), map: prepareFor(reach) });
+      added(content, entry, { ...words, map: prepareFor(reach) });
     }
-    if (reach === 'keys') keys.push(prepareFor('keys'));
-    if (reach === 'both' && source) keys.push(around(prepareFor('both'), host, source.rate));
+    if (reach === 'keys') added(keys, keyEntry, { ...words, map: prepareFor('keys') });
+    if (reach === 'both' && source) added(keys, keyEntry, { ...words, map: around(prepareFor('both'), host, source.rate) });
   }
-  const keyMap = composeAll(keys);
+  const keyMap = composeAll([keyEntry, ...keys.map((step) => step.map)]);
   return {
-    entry,
+    entry, keyEntry,
     steps: content,
+    keySteps: keys,
     keys: keyMap,
     content: source ? composeAll([entry, ...content.map((step) => step.map)]) : keyMap,
   };

@@ -1,15 +1,20 @@
 import * as z from 'zod';
-import { numberField, OPERATORS, time, type Operator } from '../../timing';
+import { OPERATORS, type FieldValue, type Operator } from '../../timing';
 import { operatorFaults } from '../operator-faults';
-import { keyCurve, leftHandle, refuseTwins, rightHandle } from './channel';
-import { at, line, name, partId } from './parts';
+import { fieldSchema, formulaOrNumber, time, type ownKeys } from './operator-field';
+import { line, name, partId } from './parts';
 
 const base = { id: partId, name: name.default(''), off: z.boolean().default(false), on: z.enum(['content', 'keys', 'both']).optional(), tracks: z.array(line).nullable().default(null) };
 
 type Played = { [K in Operator['op']]: ReturnType<typeof played<Extract<Operator, { op: K }>>> }[Operator['op']];
 
+/** A field's value in a file: keys are a list there. */
+type FileValue<F> = F extends { readonly holds: 'keys' } ? z.output<typeof ownKeys> : FieldValue<F>;
+
 function played<D extends Operator>(definition: D) {
-  return z.strictObject({ op: z.literal(definition.op as D['op']), ...base, ...(definition.shape as D['shape']) });
+  type Shape = { [K in keyof D['fields']]: D['fields'][K] extends { readonly start: unknown } ? z.ZodDefault<z.ZodType<FileValue<D['fields'][K]>>> : z.ZodType<FileValue<D['fields'][K]>> };
+  const shape = Object.fromEntries(Object.entries(definition.fields).map(([field, one]) => [field, fieldSchema(one)])) as unknown as Shape;
+  return z.strictObject({ op: z.literal(definition.op as D['op']), ...base, ...shape });
 }
 
 /** A move from one pose of the source to another, and what shows until the next one. */
@@ -17,14 +22,6 @@ const rest = z.strictObject({ kind: z.enum(['still', 'loop', 'swing']).default('
 const move = z.union([z.tuple([time, time]), z.strictObject({ from: time, to: time, rest: rest.nullable().default(null) })]);
 
 /** Kinds whose fields are settled and kept, and which do not play yet: a layer passes over them and says so. */
-const remap = z.strictObject({
-  op: z.literal('remap'),
-  ...base,
-  keys: z
-    .array(z.strictObject({ id: partId, at, to: time, arrives: z.number().nullish(), curve: keyCurve.nullish(), right: rightHandle.optional(), left: leftHandle.optional(), joined: z.boolean().default(false) }))
-    .superRefine(refuseTwins)
-    .default([]),
-});
 const ramp = z
   .strictObject({
     op: z.literal('ramp'),
@@ -38,7 +35,7 @@ const ramp = z
     if (cuts.some((cut, i) => i > 0 && cut <= cuts[i - 1]!)) context.addIssue({ code: 'custom', path: ['cuts'], message: 'cuts rise from one to the next' });
     if (Array.isArray(blend) && blend.length !== cuts.length) context.addIssue({ code: 'custom', path: ['blend'], message: 'a list of blends has one pair per cut' });
   });
-const elastic = z.strictObject({ op: z.literal('elastic'), ...base, length: numberField() });
+const elastic = z.strictObject({ op: z.literal('elastic'), ...base, length: formulaOrNumber });
 const cue = z.strictObject({ op: z.literal('cue'), ...base, moves: z.array(move) });
 const pins = z
   .strictObject({ op: z.literal('pins'), ...base, pins: z.array(z.tuple([z.number(), time])), shape: z.enum(['linear', 'smooth']).default('linear') })
@@ -51,7 +48,7 @@ const pins = z
 const formula = z.strictObject({ op: z.literal('formula'), ...base, source: z.string().max(1_000_000) });
 
 export const operator = z
-  .discriminatedUnion('op', [...(OPERATORS.map((definition) => played(definition as never)) as unknown as [Played, ...Played[]]), remap, ramp, elastic, cue, pins, formula])
+  .discriminatedUnion('op', [...(OPERATORS.map((definition) => played(definition as never)) as unknown as [Played, ...Played[]]), ramp, elastic, cue, pins, formula])
   .superRefine((node, context) => {
     for (const { field, message } of operatorFaults(node)) context.addIssue({ code: 'custom', path: [field], message });
   });

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { time } from '../../timing';
+import { time } from './operator-field';
 import { FORMAT, VERSION } from '../version';
 import { keyCurve } from './channel';
 import { layer } from './layers';

@@ -1,5 +1,5 @@
 import { dust } from '../../time';
-import { numberField } from '../number-field';
+import { number } from '../field';
 import { defineOperator } from '../operator';
 import { straight } from '../segment';
 import { mapOf } from '../time-map';
@@ -8,14 +8,15 @@ export const delay = defineOperator({
   op: 'delay',
   title: 'Delay',
   about: 'Starts later by a number of frames.',
-  shape: { by: numberField() },
-  fields: { by: { label: 'By', unit: 'frames' } },
+  fields: { by: number({ label: 'By', unit: 'frames' }) },
   tell: ({ by }) => `${by} frames later`,
   prepare: ({ by }) => {
     const late = Number(by);
     const segment = straight(-Infinity, Infinity, late, 0, 1);
     return mapOf((x) => dust(x - late), () => segment);
   },
+  // The first frame comes to the playhead; where it stands there already, a second later.
+  born: ({ at, second }) => ({ by: at > 0 ? at : second }),
   examples: [
     { given: { by: 8 }, x: 8, becomes: 0 },
     { given: { by: 8 }, x: 0, becomes: -8 },

@@ -1,7 +1,7 @@
-import * as z from 'zod';
 import { dust } from '../../time';
-import { numberOrNull, timeField, timeOrNull } from '../number-field';
-import { defineOperator, tellTime } from '../operator';
+import { choice, number, tellTime, time } from '../field';
+import { defineOperator } from '../operator';
+import { emptyPart, needsEnd } from '../part';
 import { held, isBefore, NEAR, partBeside, straight, type Segment } from '../segment';
 import { mapOf, type TimeMap } from '../time-map';
 
@@ -9,23 +9,14 @@ export const loop = defineOperator({
   op: 'loop',
   title: 'Loop',
   about: 'Plays a part again and again. Its end shows its first frame, so nothing blinks where it closes.',
-  shape: {
-    from: timeField(0),
-    to: timeOrNull(),
-    mode: z.enum(['repeat', 'swing']).default('repeat'),
-    count: numberOrNull(),
-    ends: z.enum(['once', 'twice']).default('once'),
-    until: numberOrNull(),
-    then: z.enum(['stay', 'on']).default('stay'),
-  },
   fields: {
-    from: { label: 'From', unit: 'frames' },
-    to: { label: 'To', unit: 'frames' },
-    mode: { label: 'Way', unit: 'choice', choices: ['repeat', 'swing'] },
-    count: { label: 'Plays', unit: 'plays' },
-    ends: { label: 'End frames', unit: 'choice', choices: ['once', 'twice'], onlyWith: ['mode', 'swing'] },
-    until: { label: 'Until', unit: 'frames', kept: { resting: null } },
-    then: { label: 'Then', unit: 'choice', choices: ['stay', 'on'], kept: { resting: 'stay' } },
+    from: time({ label: 'From', start: 0 }),
+    to: time({ label: 'To', start: null, none: 'its end' }),
+    mode: choice({ label: 'Way', choices: ['repeat', 'swing'], start: 'repeat' }),
+    count: number({ label: 'Plays', unit: 'plays', start: null, none: 'endless' }),
+    ends: choice({ label: 'End frames', choices: ['once', 'twice'], start: 'once', onlyWith: ['mode', 'swing'] }),
+    until: number({ label: 'Until', unit: 'frames', start: null, kept: { resting: null } }),
+    then: choice({ label: 'Then', choices: ['stay', 'on'], start: 'stay', kept: { resting: 'stay' } }),
   },
   tell: ({ from, to, mode, count }) =>
     `${to === null ? `from ${tellTime(from)} to its end` : `frames ${tellTime(from)} to ${tellTime(to)}`}${mode === 'swing' ? ', to and fro' : ''}, ${count === null ? 'without end' : `${count} times`}`,
@@ -35,6 +26,10 @@ export const loop = defineOperator({
     const count = params.count === null ? Infinity : Math.max(1, Math.ceil(Number(params.count)));
     return params.mode === 'repeat' ? repeating(from, to, count) : swinging(from, to, count, params.ends === 'twice');
   },
+  // Left open, it follows the end of its source.
+  born: ({ D, length }) => (D === null ? { to: length } : {}),
+  faults: (params) => [...(typeof params.count === 'number' && params.count < 1 ? [{ field: 'count', message: 'a loop plays at least once' }] : []), ...emptyPart(params)],
+  faultsOnKeys: ({ to }) => needsEnd('loop', to),
   examples: [
     { given: {}, D: 20, x: 19, becomes: 19 },
     { given: {}, D: 20, x: 20, becomes: 0 },

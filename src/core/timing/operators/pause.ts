@@ -1,6 +1,6 @@
 import { dust } from '../../time';
-import { numberField, timeField } from '../number-field';
-import { defineOperator, holdInside, tellTime } from '../operator';
+import { number, tellTime, time } from '../field';
+import { defineOperator, holdInside } from '../operator';
 import { held, isBefore, straight } from '../segment';
 import { mapOf } from '../time-map';
 
@@ -8,8 +8,7 @@ export const pause = defineOperator({
   op: 'pause',
   title: 'Pause',
   about: 'Holds a frame for a while and pushes the rest on.',
-  shape: { at: timeField(), for: numberField() },
-  fields: { at: { label: 'At', unit: 'frames' }, for: { label: 'For', unit: 'frames' } },
+  fields: { at: time({ label: 'At' }), for: number({ label: 'For', unit: 'frames' }) },
   tell: (params) => `at ${tellTime(params.at)} for ${params.for} frames`,
   prepare: (params, { D }) => {
     const [at, length] = [Number(params.at), Math.max(0, Number(params.for))];
@@ -23,6 +22,8 @@ export const pause = defineOperator({
         : straight(end, Infinity, end, at, 1),
     );
   },
+  born: ({ at, second }) => ({ at, for: second }),
+  faults: (params) => (typeof params.for === 'number' && params.for < 0 ? [{ field: 'for', message: 'a pause lasts 0 frames or more' }] : []),
   examples: [
     { given: { at: 10, for: 6 }, x: 9, becomes: 9 },
     { given: { at: 10, for: 6 }, x: 15, becomes: 10 },

@@ -1,6 +1,7 @@
 import { dust } from '../../time';
-import { timeField, timeOrNull } from '../number-field';
-import { defineOperator, tellTime } from '../operator';
+import { tellTime, time } from '../field';
+import { defineOperator } from '../operator';
+import { emptyPart, needsEnd } from '../part';
 import { held, isBefore, straight } from '../segment';
 import { mapOf } from '../time-map';
 
@@ -8,8 +9,7 @@ export const reverse = defineOperator({
   op: 'reverse',
   title: 'Reverse',
   about: 'Plays backwards from the last frame and stays on the first.',
-  shape: { from: timeField(0), to: timeOrNull() },
-  fields: { from: { label: 'From', unit: 'frames' }, to: { label: 'To', unit: 'frames' } },
+  fields: { from: time({ label: 'From', start: 0 }), to: time({ label: 'To', start: null, none: 'its end' }) },
   tell: ({ from, to }) => (to === null ? 'from the end to the start' : `frames ${tellTime(from)} to ${tellTime(to)}`),
   prepare: (params, { D }) => {
     const from = Number(params.from);
@@ -24,6 +24,10 @@ export const reverse = defineOperator({
         : held(last, Infinity, from),
     );
   },
+  // Left open, it follows the end of its source.
+  born: ({ D, length }) => (D === null ? { to: length } : {}),
+  faults: emptyPart,
+  faultsOnKeys: ({ to }) => needsEnd('reverse', to),
   examples: [
     { given: {}, D: 20, x: 0, becomes: 19 },
     { given: {}, D: 20, x: 19, becomes: 0 },

@@ -1,5 +1,5 @@
 import { dust } from '../../time';
-import { numberField } from '../number-field';
+import { number } from '../field';
 import { defineOperator } from '../operator';
 import { straight } from '../segment';
 import { mapOf } from '../time-map';
@@ -8,14 +8,15 @@ export const speed = defineOperator({
   op: 'speed',
   title: 'Speed',
   about: 'Plays faster or slower around one frame that stays where it is.',
-  shape: { rate: numberField(), at: numberField(0) },
-  fields: { rate: { label: 'Rate', unit: 'factor' }, at: { label: 'Around', unit: 'frames' } },
+  fields: { rate: number({ label: 'Rate', unit: 'factor' }), at: number({ label: 'Around', unit: 'frames', start: 0 }) },
   tell: ({ rate, at }) => `${typeof rate === 'number' ? Math.round(rate * 1000) / 10 : rate} %${at === 0 ? '' : ` around ${at}`}`,
   prepare: (params) => {
     const [rate, at] = [Number(params.rate), Number(params.at)];
     const segment = straight(-Infinity, Infinity, at, at, rate);
     return mapOf((x) => dust(at + (x - at) * rate), () => segment);
   },
+  // Half as fast, and what is looked at stays where it is.
+  born: ({ at }) => ({ rate: 0.5, at }),
   examples: [
     { given: { rate: 0.5, at: 10 }, x: 0, becomes: 5 },
     { given: { rate: 2 }, x: 7, becomes: 14 },

@@ -1,6 +1,5 @@
-import * as z from 'zod';
 import { dust } from '../../time';
-import { numberField } from '../number-field';
+import { choice, cuts, number } from '../field';
 import { defineOperator } from '../operator';
 import { held, partBeside } from '../segment';
 import { mapOf } from '../time-map';
@@ -9,12 +8,11 @@ export const step = defineOperator({
   op: 'step',
   title: 'On twos',
   about: 'Holds every picture for a number of frames.',
-  shape: { every: numberField(), phase: numberField(0), round: z.enum(['down', 'near']).default('down'), cuts: z.array(z.tuple([z.number(), z.number().positive()])).default([]) },
   fields: {
-    every: { label: 'Every', unit: 'frames' },
-    phase: { label: 'Phase', unit: 'frames' },
-    round: { label: 'Round', unit: 'choice', choices: ['down', 'near'] },
-    cuts: { label: 'Cuts', unit: 'cuts', kept: { resting: [] } },
+    every: number({ label: 'Every', unit: 'frames' }),
+    phase: number({ label: 'Phase', unit: 'frames', start: 0 }),
+    round: choice({ label: 'Round', choices: ['down', 'near'], start: 'down' }),
+    cuts: cuts({ label: 'Cuts', kept: { resting: [] } }),
   },
   tell: ({ every }) => `hold every ${every} frames`,
   prepare: (params) => {
@@ -30,6 +28,8 @@ export const step = defineOperator({
       },
     );
   },
+  born: () => ({ every: 2 }),
+  faults: ({ every }) => (typeof every === 'number' && every <= 0 ? [{ field: 'every', message: 'it holds every picture for more than 0 frames' }] : []),
   examples: [
     { given: { every: 3, phase: 1 }, x: 3, becomes: 1 },
     { given: { every: 3, phase: 1 }, x: 4, becomes: 4 },

@@ -1,9 +1,9 @@
 import { ChevronDown, ChevronUp, Plus, X } from 'lucide-react';
 import { memo, useEffect, useRef } from 'react';
-import { addOperator, deleteOperator, moveOperator, setOperator } from '../../../core/commands';
+import { addOperator, birthAt, deleteOperator, moveOperator, setOperator } from '../../../core/commands';
 import { timingOf } from '../../../core/scene';
 import { hasContentTime, inOrder, type Composition, type Layer, type OperatorEntry, type Project } from '../../../core/model';
-import { isPassedOver, OPERATORS, operatorOf, tellTime, type OperatorField } from '../../../core/timing';
+import { isPassedOver, OPERATORS, operatorOf, tellTime, type OperatorField, type OperatorFields } from '../../../core/timing';
 import { Button, IconButton, Menu, Select, TypedField, type Reading } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
@@ -15,9 +15,8 @@ type Props = { readonly project: Project; readonly composition: Composition; rea
 /** The operators on a layer, in the order that time falls through them. */
 export const TimingStack = memo(function TimingStack({ project, composition, layer }: Props) {
   const editor = useEditor();
-  const { source } = timingOf(project, composition, layer);
   const nodes = inOrder(layer.timing);
-  const length = source?.D ?? Math.max(1, composition.duration - layer.start);
+  const { length } = birthAt(project, composition, layer, 0);
   const what = hasContentTime(layer.kind) ? 'how the picture time runs inside this bar' : 'how the time of its keys runs';
   return (
     <section>
@@ -34,7 +33,7 @@ export const TimingStack = memo(function TimingStack({ project, composition, lay
           entries={OPERATORS.map((definition) => ({
             label: definition.title,
             about: definition.about,
-            onPick: () => editor.run(addOperator(editor.store.getState().project, composition.id, layer.id, definition.op, freshId(), length)),
+            onPick: () => editor.run(addOperator(editor.store.getState().project, composition.id, layer.id, definition.op, freshId(), editor.store.getState().frame)),
           }))}
         />
       </div>
@@ -69,7 +68,7 @@ function OperatorRow({ project, composition, layer, node, length }: Props & { re
       </div>
       {definition && (
         <div className="grid grid-cols-2 gap-x-3 gap-y-1 pt-1">
-          {Object.entries(definition.fields as Readonly<Record<string, OperatorField>>).filter(([, { onlyWith, kept }]) => !kept && (!onlyWith || (node as Record<string, unknown>)[onlyWith[0]] === onlyWith[1])).map(([name, field]) => (
+          {Object.entries(definition.fields as OperatorFields).filter(([, { onlyWith, kept, holds }]) => !kept && holds !== 'keys' && holds !== 'cuts' && (!onlyWith || (node as Record<string, unknown>)[onlyWith[0]] === onlyWith[1])).map(([name, field]) => (
             <OperatorInput key={name} title={title} field={field} value={(node as Record<string, unknown>)[name]} disabled={layer.locked} onSet={(value) => set({ [name]: value })} />
           ))}
         </div>
@@ -82,8 +81,8 @@ function OperatorInput({ title, field, value, onSet, disabled }: { readonly titl
   const label = `${field.label} of ${title}`;
   const factor = field.unit === 'factor' ? 100 : 1;
   const unit = field.unit === 'factor' ? '%' : field.unit === 'frames' ? 'f' : '';
-  const none = field.unit === 'plays' ? 'endless' : 'its end';
-  if (field.choices) {
+  const none = field.none ?? 'none';
+  if (field.holds === 'choice') {
     return (
       <div className="grid grid-cols-[64px_minmax(0,1fr)] items-center gap-1.5">
         <span className="truncate text-muted" title={field.label}>{field.label}</span>
@@ -94,7 +93,7 @@ function OperatorInput({ title, field, value, onSet, disabled }: { readonly titl
   const number = typeof value === 'number' ? value * factor : 0;
   const read = (text: string): Reading<number | null> => {
     if (text.trim() === '' && value === null) return { ok: true, value: null, read: none };
-    if (/^(endless|its end|-|)$/.test(text.trim()) && (field.unit === 'plays' || field.label === 'To')) return { ok: true, value: null, read: none };
+    if (field.start === null && (/^-?$/.test(text.trim()) || text.trim() === none)) return { ok: true, value: null, read: none };
     const reading = readNumber(text, number, unit);
     return reading.ok ? { ...reading, value: reading.value / factor } : reading;
   };

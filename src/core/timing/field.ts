@@ -1,0 +1,85 @@
+/** A time that follows a marker of the source: where it stands (its end when `end`), so many frames on; `was` counts when the marker is gone. */
+export type Moment = { readonly marker: string; readonly end: boolean; readonly plus: number; readonly was: number };
+
+type Common = {
+  readonly label: string;
+  /** Shown only while another field has this value: otherwise it has no effect. */
+  readonly onlyWith?: readonly [field: string, value: string];
+  /** Settled and kept, not played yet: an operator that uses it (it is not at this resting value) is passed over. */
+  readonly kept?: { readonly resting: unknown };
+  /** What it says on the panel where nothing is set. */
+  readonly none?: string;
+};
+
+/** A number, or a formula of dials as text. A field without a `start` must be given; one that starts at null may be left open. */
+export type NumberField = Common & { readonly holds: 'number'; readonly unit: 'frames' | 'factor' | 'plays'; readonly start?: number | null };
+/** A time of the source: a number, a formula of dials, or a moment. */
+export type TimeField = Common & { readonly holds: 'time'; readonly unit: 'frames'; readonly start?: number | null };
+/** One of a few words. */
+export type ChoiceField = Common & { readonly holds: 'choice'; readonly unit: 'choice'; readonly choices: readonly string[]; readonly start: string };
+/** Pairs of an incoming time and a number over 0 that counts from there on. */
+export type CutsField = Common & { readonly holds: 'cuts'; readonly unit: 'cuts'; readonly start: readonly [] };
+/** Keys of its own over incoming time, whose values are times of the source: a track. */
+export type KeysField = Common & { readonly holds: 'keys'; readonly unit: 'keys'; readonly start: readonly [] };
+
+/** What an operator can be set to, one entry of its definition: schema, panel and what it is born with are read from it. */
+export type OperatorField = NumberField | TimeField | ChoiceField | CutsField | KeysField;
+export type OperatorFields = Readonly<Record<string, OperatorField>>;
+
+/** A key of an operator's own, in memory. */
+export type OwnKey = {
+  readonly id: string; readonly at: number; readonly to: number | Moment; readonly arrives?: number | null | undefined; readonly curve?: unknown;
+  readonly right?: unknown; readonly left?: unknown; readonly joined?: boolean | undefined;
+};
+
+type Open<F> = F extends { readonly start: null } ? null : never;
+
+/** The value that a field has on an operator in memory. */
+export type FieldValue<F> =
+  F extends { readonly holds: 'number' } ? number | string | Open<F>
+  : F extends { readonly holds: 'time' } ? number | string | Moment | Open<F>
+  : F extends { readonly holds: 'choice'; readonly choices: readonly (infer C)[] } ? C
+  : F extends { readonly holds: 'cuts' } ? readonly (readonly [number, number])[]
+  : F extends { readonly holds: 'keys' } ? Readonly<Record<string, OwnKey>>
+  : never;
+
+export type ParamsOf<Fields> = { readonly [K in keyof Fields]: FieldValue<Fields[K]> };
+
+export const number = <const F extends Omit<NumberField, 'holds'>>(field: F) => ({ holds: 'number', ...field }) as const;
+export const time = <const F extends Omit<TimeField, 'holds' | 'unit'>>(field: F) => ({ holds: 'time', unit: 'frames', ...field }) as const;
+export const choice = <const F extends Omit<ChoiceField, 'holds' | 'unit'>>(field: F) => ({ holds: 'choice', unit: 'choice', ...field }) as const;
+export const cuts = <const F extends Omit<CutsField, 'holds' | 'unit' | 'start'>>(field: F) => ({ holds: 'cuts', unit: 'cuts', start: [], ...field }) as const;
+export const keys = <const F extends Omit<KeysField, 'holds' | 'unit' | 'start'>>(field: F) => ({ holds: 'keys', unit: 'keys', start: [], ...field }) as const;
+
+/** Longest formula of dials in a number of an operator. */
+export const LONGEST_FORMULA = 2000;
+
+/** Whether a value is one that a field may hold, in memory. Handles and curves of keys are for the schema to judge. */
+export function fits(field: OperatorField, value: unknown): boolean {
+  switch (field.holds) {
+    case 'number': return isNumberOrFormula(value) || (value === null && field.start === null);
+    case 'time': return isNumberOrFormula(value) || isMoment(value) || (value === null && field.start === null);
+    case 'choice': return typeof value === 'string' && field.choices.includes(value);
+    case 'cuts': return Array.isArray(value) && value.every((cut) => Array.isArray(cut) && cut.length === 2 && cut.every(isNumber) && (cut[1] as number) > 0);
+    case 'keys': return value !== null && typeof value === 'object' && Object.values(value).every((key: OwnKey) => isNumber(key.at) && (isNumber(key.to) || isMoment(key.to)));
+  }
+}
+
+function isNumber(value: unknown): boolean {
+  return typeof value === 'number' && Number.isFinite(value);
+}
+
+function isNumberOrFormula(value: unknown): boolean {
+  return isNumber(value) || (typeof value === 'string' && value.length > 0 && value.length <= LONGEST_FORMULA);
+}
+
+export function isMoment(value: unknown): value is Moment {
+  if (value === null || typeof value !== 'object') return false;
+  const { marker, end, plus, was } = value as Partial<Moment>;
+  return typeof marker === 'string' && marker.length > 0 && typeof end === 'boolean' && isNumber(plus) && isNumber(was);
+}
+
+/** A time of the source in words: its number, or the one that its marker had. */
+export function tellTime(value: number | string | { readonly was: number } | null): string {
+  return value !== null && typeof value === 'object' ? `a marker (${value.was})` : String(value);
+}
