@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { keyTimeAt, sampleChannel, sourceTimeAt } from '../src/core/scene';
-import { findChannel } from '../src/core/model';
+import { keyTimeAt, sampleChannel, sourceTimeAt, trackAt } from '../src/core/scene';
 import { projectOf, type LayerInput } from './support/projects';
 
 /** The contract's table, written out once more as plainly as it reads, without anything that makes it fast. */
@@ -85,7 +84,7 @@ describe('source times follow the contract’s table', () => {
       const project = projectOf([{ id: 'main', name: 'Main', duration: 200, layers: [layer as unknown as LayerInput] }, { id: 'reel', name: 'Reel', duration: 200 }]);
       const main = project.compositions.by['main']!;
       const n = main.layers.by['n']!;
-      const x = findChannel(n, 'x')!;
+      const x = trackAt(project, n, 'x')!;
       for (let frame = 0; frame < 140; frame += 7) {
         const key = timing.reduce((at, node) => dust(plainStep(node, at, null)), frame - start);
         if (Math.abs((sampleChannel(x.channel, x.spec, keyTimeAt(project, main, n, frame)) as number) - key) > 1e-6) return false;
@@ -130,7 +129,7 @@ test('values outside the keys follow the contract’s rules', () => {
     const keys = gaps.map(([gap, value]) => [(at += gap), value] as const);
     const project = projectOf([{ id: 'main', name: 'Main', layers: [{ id: 'n', name: 'N', kind: 'null', channels: { x: { before, after, repeats, keys: keys.map(([time, value]) => ({ at: time, value })) } } } as LayerInput] }]);
     const layer = project.compositions.by['main']!.layers.by['n']!;
-    const { channel, spec } = findChannel(layer, 'x')!;
+    const { channel, spec } = trackAt(project, layer, 'x')!;
     for (let x = -60; x <= 260; x += 1.5) {
       expect(sampleChannel(channel, spec, x), `${JSON.stringify(keys)} ${before} ${after} ${repeats} at ${x}`).toBeCloseTo(plainValue(keys, before, after, repeats, x), 6);
     }

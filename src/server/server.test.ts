@@ -32,7 +32,7 @@ const slide = (project: Project, by: number, change = `change-${++count * 1000 +
   count--;
   return changeFrom(slideLayers(project, 'main', ['lamp'], by)!, change);
 };
-const raise = (project: Project, value: number, name: string): Change => changeFrom(setValues(project, 'main', [{ layer: 'lamp', channel: 'y', value }], { frame: 0, keying: false, newId: () => 'k' })!, name);
+const raise = (project: Project, value: number, name: string): Change => changeFrom(setValues(project, 'main', [{ layer: 'lamp', track: 'y', value }], { frame: 0, keying: false, newId: () => 'k' })!, name);
 const open = async () => (await documents.open(id()))!;
 
 describe('documents', () => {

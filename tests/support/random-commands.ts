@@ -1,10 +1,7 @@
+import { keyedTracks, tracksOf } from '../../src/core/scene';
 import fc from 'fast-check';
-import {
-  addComposition, addKeys, addLayers, addMarkers, addOperator, channelsWithKeys, copyKeys, copyLayers, deleteComposition, deleteKeys, deleteLayers, deleteMarkers, deleteOperator, duplicateComposition, duplicateLayers, holds,
-  keysOf, moveKeys, moveOperator, movePlaces, nestLayers, NO_MOMENTS, pasteKeys, pasteLayers, renameProject, reorderLayers, setComposition, setDuration, setFillKind, setInk, setLayerField, setMain, setMarkers,
-  setOperator, setOutside, setParent, setRate, setTempo, setValues, shapeKeys, shiftMoments, splitLayers, stepLayers, stretchLayers, trimLayersTo, unnestLayer, withRipple, withTogether, type Draft, type KeyRef, type Refused,
-} from '../../src/core/commands';
-import { channelsOfLayer, inOrder, isDrawn, newComposition, newNest, newNull, type Composition, type Layer, type Project } from '../../src/core/model';
+import { addComposition, addKeys, addLayers, addMarkers, addOperator, copyKeys, copyLayers, deleteComposition, deleteKeys, deleteLayers, deleteMarkers, deleteOperator, duplicateComposition, duplicateLayers, holds, keysOf, moveKeys, moveOperator, movePlaces, nestLayers, NO_MOMENTS, pasteKeys, pasteLayers, renameProject, reorderLayers, setComposition, setDuration, setFillKind, setInk, setLayerField, setMain, setMarkers, setOperator, setOutside, setParent, setRate, setTempo, setValues, shapeKeys, shiftMoments, splitLayers, stepLayers, stretchLayers, trimLayersTo, unnestLayer, withRipple, withTogether, type Draft, type KeyRef, type Refused } from '../../src/core/commands';
+import { inOrder, isDrawn, newComposition, newNest, newNull, type Composition, type Layer, type Project } from '../../src/core/model';
 import { OPERATORS } from '../../src/core/timing';
 
 /** A command with numbers that choose what it acts on; done to whatever the film is by then. */
@@ -19,8 +16,8 @@ const bounds = () => [-30, -20, 30, 20] as const;
 /** Every family of edits that the Bench has. */
 export const COMMANDS: readonly (readonly [name: string, run: (ask: Ask) => Drafted])[] = [
   ['slide', ({ project, at, ids, n }) => shiftMoments(project, at.id, { ...NO_MOMENTS, slide: ids }, n)],
-  ['slide with ripple', ({ project, at, ids, n }) => shiftMoments(project, at.id, withRipple(at, { ...NO_MOMENTS, slide: ids.slice(0, 1) }), n)],
-  ['trim together', ({ project, at, ids, n }) => shiftMoments(project, at.id, withTogether(at, { ...NO_MOMENTS, trimEnd: ids.slice(0, 1) }), n)],
+  ['slide with ripple', ({ project, at, ids, n }) => shiftMoments(project, at.id, withRipple(project, at, { ...NO_MOMENTS, slide: ids.slice(0, 1) }), n)],
+  ['trim together', ({ project, at, ids, n }) => shiftMoments(project, at.id, withTogether(project, at, { ...NO_MOMENTS, trimEnd: ids.slice(0, 1) }), n)],
   ['trim to', ({ project, at, ids, n, yes }) => trimLayersTo(project, at.id, ids, yes ? 'start' : 'end', n)],
   ['stretch', ({ project, at, ids, n, yes, newId }) => stretchLayers(project, at.id, ids, yes ? 'end' : 'start', n, newId)],
   ['split', ({ project, at, ids, n, newId }) => splitLayers(project, at.id, ids, n, newId)],
@@ -44,8 +41,8 @@ export const COMMANDS: readonly (readonly [name: string, run: (ask: Ask) => Draf
   ['step', ({ project, at, ids, yes }) => stepLayers(project, at.id, ids, yes ? 'up' : 'bottom')],
   ['length', ({ project, at, n }) => setDuration(project, at.id, Math.abs(n) + 5)],
   ['rate', ({ project, at, n }) => setRate(project, at.id, n % 3 === 0 ? [24, 1] : n % 3 === 1 ? [60, 1] : [30000, 1001])],
-  ['set', ({ project, at, ids, a, n, yes, newId }) => setValues(project, at.id, ids.map((layer) => ({ layer, channel: pick(['x', 'y', 'rotation', 'opacity'], a)!, value: n })), { frame: a % 30, keying: yes, newId })],
-  ['add keys', ({ project, at, ids, a, newId }) => addKeys(project, at.id, ids.flatMap((layer) => channelsOfLayer(at.layers.by[layer]!).slice(0, 4).map((found) => ({ layer, channel: found.name }))), { frame: a % 30, newId })],
+  ['set', ({ project, at, ids, a, n, yes, newId }) => setValues(project, at.id, ids.map((layer) => ({ layer, track: pick(['x', 'y', 'rotation', 'opacity'], a)!, value: n })), { frame: a % 30, keying: yes, newId })],
+  ['add keys', ({ project, at, ids, a, newId }) => addKeys(project, at.id, ids.flatMap((layer) => tracksOf(project, at.layers.by[layer]!).slice(0, 4).map((found) => ({ layer, track: found.address }))), { frame: a % 30, newId })],
   ['delete keys', ({ project, at, keys, a }) => deleteKeys(project, at.id, keys.slice(0, 1 + (a % 5)))],
   ['move keys', ({ project, at, keys, n }) => moveKeys(project, at.id, keys.slice(0, 3), n)],
   ['paste keys', ({ project, at, keys, ids, a, newId }) => {
@@ -98,7 +95,7 @@ export function draftOf(project: Project, { which, comp, a, b, n, yes }: RandomC
   const at = project.compositions.by[pick(project.compositions.order, comp)!]!;
   const { order } = at.layers;
   const ids = [...new Set([pick(order, a), pick(order, b)])].filter((id) => id !== undefined);
-  const keys = inOrder(at.layers).flatMap((layer) => channelsWithKeys(layer).flatMap((found) => keysOf(found.channel).map((key): KeyRef => ({ layer: layer.id, channel: found.name, key: key.id })))).slice(a % 7);
+  const keys = inOrder(at.layers).flatMap((layer) => keyedTracks(project, layer).flatMap((found) => keysOf(found.channel).map((key): KeyRef => ({ layer: layer.id, track: found.address, key: key.id })))).slice(a % 7);
   const [name, run] = COMMANDS[which % COMMANDS.length]!;
   const draft = run({ project, at, ids, keys, n, a, yes, newId });
   if (!draft || 'refused' in draft) return null;

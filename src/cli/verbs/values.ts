@@ -1,5 +1,5 @@
-import { keyTimeAt, sampleChannel } from '../../core/scene';
-import { channelsOfLayer, findChannel } from '../../core/model';
+import { trackAt, tracksOf, valueAt } from '../../core/scene';
+
 import { readFrameRange } from '../frame-range';
 import { openProject, pickComposition, pickLayer } from '../open-project';
 import { needed, readOptions } from '../options';
@@ -20,8 +20,8 @@ export const values: Verb = {
     const project = await openProject(positionals[0]!);
     const composition = pickComposition(project, needed(given.comp, 'comp', usage));
     const layer = pickLayer(composition, needed(given.layer, 'layer', usage));
-    const found = findChannel(layer, name);
-    if (!found) throw new Refusal(`“${layer.name}” has no channel “${name}”. It has ${channelsOfLayer(layer).map((one) => one.name).join(', ')}.`);
-    return frames.map((frame) => sampleChannel(found.channel, found.spec, keyTimeAt(project, composition, layer, frame)));
+    const found = trackAt(project, layer, name);
+    if (!found) throw new Refusal(`“${layer.name}” has no channel “${name}”. It has ${tracksOf(project, layer).map((one) => one.address).join(', ')}.`);
+    return frames.map((frame) => valueAt(project, composition, layer, found, frame));
   },
 };

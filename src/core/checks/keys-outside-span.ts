@@ -1,5 +1,5 @@
-import { timingOf } from '../scene';
-import { channelsOfLayer, inTime, type Composition, type Layer, type Project } from '../model';
+import { keyedTracks, keyTimesOf, timingOf, unbent } from '../scene';
+import { inTime, type Composition, type Layer, type Project } from '../model';
 import { DUST, hull, type Frames } from '../time';
 import { pieces } from '../timing';
 import { defineCheck, layerByLayer, type Finding } from './problem';
@@ -12,18 +12,19 @@ export const keysOutsideSpan = defineCheck({
 
 function findIn(project: Project, composition: Composition, layer: Layer): readonly Finding[] {
   const outer = hull(layer.spans);
-  const keyed = channelsOfLayer(layer).filter(({ channel }) => channel && inTime(channel.keys).length > 0);
+  const keyed = keyedTracks(project, layer).filter(({ spec }) => spec.clock === 'layer');
   if (!outer || keyed.length === 0) return [];
   // The time of the layer's keys while its bar lasts; its last frame's end counts, since motion ends there.
   let [low, high] = [Infinity, -Infinity];
   for (const { start, end } of pieces(timingOf(project, composition, layer).stack.keys, outer[0], outer[1])) [low, high] = [Math.min(low, start, end), Math.max(high, start, end)];
-  return keyed.flatMap(({ name, spec, channel }): readonly Finding[] => {
+  return keyed.flatMap(({ address, spec, channel }): readonly Finding[] => {
     const outside = inTime(channel!.keys).filter((key) => key.at < low - DUST || key.at > high + DUST);
     const [first] = outside;
     if (!first) return [];
+    const at = keyTimesOf(project, composition, layer).moments(first.at)[0]?.from ?? unbent(layer, first.at);
     return [{
-      where: { composition: composition.id, layer: layer.id, channel: name, frame: whole(layer.start + first.at, composition) },
-      message: `${spec.label} of “${layer.name}” has ${outside.length} ${outside.length === 1 ? 'key' : 'keys'} outside its bar, the first at frame ${layer.start + first.at}.`,
+      where: { composition: composition.id, layer: layer.id, channel: address, frame: whole(at, composition) },
+      message: `${spec.label} of “${layer.name}” has ${outside.length} ${outside.length === 1 ? 'key' : 'keys'} outside its bar, the first at frame ${Math.round(at * 1000) / 1000}.`,
       fix: 'Make the bar longer, or move the keys into it.',
     }];
   });

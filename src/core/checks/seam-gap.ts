@@ -1,5 +1,5 @@
-import { activity, compositionOf, isKeyed, keyTimeAt, sampleChannel, timingOf } from '../scene';
-import { channelsOfLayer, inOrder, inTime, type ChannelUnit, type Composition, type FoundChannel, type Layer, type Project } from '../model';
+import { activity, canChange, compositionOf, keyTimesOf, timingOf, tracksOf, unbent, valueAt } from '../scene';
+import { inOrder, inTime, type ChannelUnit, type Composition, type Layer, type Project } from '../model';
 import { inSpans, type Frames } from '../time';
 import { defineCheck, type Finding } from './problem';
 
@@ -11,7 +11,7 @@ export const seamGap = defineCheck({
   about: 'A loop whose end does not lead into its start.',
   find: (project) => inOrder(project.compositions).flatMap((composition) => [
     ...(composition.loops ? [wholeComposition(project, composition)].filter((found) => found !== null) : []),
-    ...inOrder(composition.layers).flatMap((layer) => [...loopedContent(project, composition, layer), ...loopedChannels(composition, layer)]),
+    ...inOrder(composition.layers).flatMap((layer) => [...loopedContent(project, composition, layer), ...loopedTracks(project, composition, layer)]),
   ]),
 });
 
@@ -41,9 +41,10 @@ function loopedContent(project: Project, composition: Composition, layer: Layer)
   });
 }
 
-/** A channel that repeats its own keys. */
-function loopedChannels(composition: Composition, layer: Layer): readonly Finding[] {
-  return channelsOfLayer(layer).flatMap(({ name, spec, channel }): readonly Finding[] => {
+/** A track that repeats its own keys. */
+function loopedTracks(project: Project, composition: Composition, layer: Layer): readonly Finding[] {
+  return tracksOf(project, layer).flatMap((track): readonly Finding[] => {
+    const { address, spec, channel } = track;
     if (!channel || (channel.after !== 'repeat' && channel.before !== 'repeat') || channel.repeats === 1) return [];
     const keys = inTime(channel.keys);
     const [first, last] = [keys[0], keys[keys.length - 1]];
@@ -51,7 +52,7 @@ function loopedChannels(composition: Composition, layer: Layer): readonly Findin
     const end = last?.arrives ?? last?.value;
     if (!first || !last || first === last || isSame(first.value, end, spec.unit)) return [];
     return [{
-      where: { composition: composition.id, layer: layer.id, channel: name, frame: layer.start + last.at },
+      where: { composition: composition.id, layer: layer.id, channel: address, frame: keyTimesOf(project, composition, layer, track).moments(last.at)[0]?.from ?? unbent(layer, last.at) },
       message: `${spec.label} of “${layer.name}” repeats, and its last key (${say(end)}) is not its first (${say(first.value)}): it will jump at each turn.`,
       fix: 'Give the last key the value of the first, or let the channel climb.',
     }];
@@ -64,21 +65,16 @@ type Gap = { readonly layer: string; readonly channel: string; readonly what: st
 function gapIn(project: Project, composition: Composition, from: Frames, to: Frames): Gap | null {
   for (const layer of inOrder(composition.layers)) {
     if (!layer.visible) continue;
-    const [x, y] = [keyTimeAt(project, composition, layer, from), keyTimeAt(project, composition, layer, to)];
-    for (const found of channelsOfLayer(layer)) {
-      if (!isKeyed(found.channel) || !differs(found, x, y)) continue;
-      const { label } = found.spec;
-      return { layer: layer.id, channel: found.name, what: `${label} of “${layer.name}”`, says: `${label} of “${layer.name}” differs` };
+    for (const track of tracksOf(project, layer)) {
+      if (track.operator !== null || !canChange(track.channel) || isSame(valueAt(project, composition, layer, track, from), valueAt(project, composition, layer, track, to), track.spec.unit)) continue;
+      const { label } = track.spec;
+      return { layer: layer.id, channel: track.address, what: `${label} of “${layer.name}”`, says: `${label} of “${layer.name}” differs` };
     }
     if (layer.kind === 'nest' && spansBoth(layer, from, to) && nestDiffers(project, composition, layer, from, to)) {
       return { layer: layer.id, channel: '', what: `the picture time of “${layer.name}”`, says: `the picture time of “${layer.name}” differs` };
     }
   }
   return null;
-}
-
-function differs({ channel, spec }: FoundChannel, x: Frames, y: Frames): boolean {
-  return !isSame(sampleChannel(channel, spec, x), sampleChannel(channel, spec, y), spec.unit);
 }
 
 /** Whether a bar is there where a loop begins and where it ends: one that comes or goes in between leads into nothing. */

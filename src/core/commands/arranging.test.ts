@@ -7,8 +7,8 @@ import {
 } from '.';
 import { IDENTITY, multiply, type Matrix } from '../display';
 import { evaluateFrame } from '../evaluate';
-import { keyTimeAt, sampleChannel, sourceTimeAt, worldMatrix } from '../scene';
-import { findChannel, inOrder, inTime, newComposition, newImage, newNest, newNull, newShape, newText, readLayer, readProject, toLayerFile, writeProject, type Project } from '../model';
+import { keyTimeAt, sampleChannel, sourceTimeAt, worldMatrix, trackAt } from '../scene';
+import { inOrder, inTime, newComposition, newImage, newNest, newNull, newShape, newText, readLayer, readProject, toLayerFile, writeProject, type Project } from '../model';
 import { done } from '../../../tests/support/edits';
 import { projectOf, smallFilm, type LayerInput } from '../../../tests/support/projects';
 
@@ -18,9 +18,9 @@ const newId = () => `new${++count}`;
 const refusal = (draft: Draft | Refused | null) => (draft && 'refused' in draft ? draft.refused : null);
 const main = (project: Project) => project.compositions.by['main']!;
 const layerOf = (project: Project, id: string, composition = 'main') => project.compositions.by[composition]!.layers.by[id]!;
-const valueAt = (project: Project, layer: string, channel: string, frame: number) => {
+const valueAt = (project: Project, layer: string, track: string, frame: number) => {
   const one = layerOf(project, layer);
-  const found = findChannel(one, channel)!;
+  const found = trackAt(project, one, track)!;
   return sampleChannel(found.channel, found.spec, keyTimeAt(project, main(project), one, frame));
 };
 const worldOf = (project: Project, layer: string, frame: number, composition = 'main') => worldMatrix(project, project.compositions.by[composition]!, layerOf(project, layer, composition), frame, new Map());
@@ -29,7 +29,7 @@ const how = (frame: number, keying = false) => ({ frame, keying, newId });
 const box = () => [-50, -50, 50, 50] as const;
 const nesting = (more: object = {}) => ({ name: 'Group', inside: 'all', length: 'whole', frame: 10, bounds: box, newId, ...more }) as const;
 
-const LAMP_KEYS = ['a', 'b', 'c'].map((key) => ({ layer: 'lamp', channel: 'x', key }));
+const LAMP_KEYS = ['a', 'b', 'c'].map((key) => ({ layer: 'lamp', track: 'x', key }));
 const asset = { id: 'pic', name: 'Paper', type: 'image', hash: 'a'.repeat(64), mime: 'image/png', bytes: 10, width: 20, height: 10, original: null } as const;
 const withPicture = done(film, addAssets(film, [asset as never]));
 
@@ -54,10 +54,10 @@ const DRAFTS: Readonly<Record<string, () => readonly [Project, Draft | Refused |
   'nest pictures': () => [film, nestLayers(film, 'main', ['lamp', 'tram'], nesting({ inside: 'picture', bounds: () => [-5, -10, 5, 10] }))],
   'duplicate layers': () => [film, duplicateLayers(film, 'main', ['lamp', 'child'], newId)],
   'copy into another composition': () => [film, pasteLayers(film, 'reel', copyLayers(film, 'main', ['lamp', 'child'])!, { at: 4, above: 'bar', newId })],
-  'paste keys': () => [film, pasteKeys(film, 'main', ['child', 'tram'], copyKeys(film, 'main', [{ layer: 'lamp', channel: 'x', key: 'a' }, { layer: 'lamp', channel: 'x', key: 'b' }])!, 50, newId)],
+  'paste keys': () => [film, pasteKeys(film, 'main', ['child', 'tram'], copyKeys(film, 'main', [{ layer: 'lamp', track: 'x', key: 'a' }, { layer: 'lamp', track: 'x', key: 'b' }])!, 50, newId)],
   'smooth keys': () => [film, shapeKeys(film, 'main', LAMP_KEYS, 'smooth')],
   'hold keys': () => [film, shapeKeys(film, 'main', LAMP_KEYS.slice(0, 2), 'held')],
-  'swing on after the last key': () => [film, setOutside(film, 'main', [{ layer: 'lamp', channel: 'x' }], 'after', 'swing')],
+  'swing on after the last key': () => [film, setOutside(film, 'main', [{ layer: 'lamp', track: 'x' }], 'after', 'swing')],
   'fill with a run': () => [film, setFillKind(film, 'main', ['lamp'], 'linear', box, newId)],
   'set a dash': () => [film, setInk(film, 'main', ['lamp'], 'stroke', { dash: [4, 2], cap: 'round' })],
   'blend': () => [film, setLayerField(film, 'main', ['lamp', 'tram'], 'blend', 'screen')],
@@ -168,7 +168,7 @@ describe('poses', () => {
 describe('stretching and splitting', () => {
   test('keys, markers and what a nest shows stretch with the bar', () => {
     const after = done(film, stretchLayers(film, 'main', ['lamp', 'tram'], 'end', 100, newId));
-    expect(inTime(findChannel(layerOf(after, 'lamp'), 'x')!.channel!.keys).map((key) => key.at)).toEqual([0, 40, 80]);
+    expect(inTime(trackAt(after, layerOf(after, 'lamp'), 'x')!.channel!.keys).map((key) => key.at)).toEqual([0, 40, 80]);
     expect(Object.values(layerOf(after, 'tram').markers)[0]!.at).toBe(60);
     for (let frame = 0; frame < 100; frame += 7) expect(sourceTimeAt(after, main(after), layerOf(after, 'tram'), frame * 2)).toBeCloseTo(sourceTimeAt(film, main(film), layerOf(film, 'tram'), frame)!, 6);
     const back = done(after, stretchLayers(after, 'main', ['tram'], 'end', -100, newId));
@@ -265,9 +265,9 @@ describe('the clipboard', () => {
     expect(after.compositions.order).toEqual(['main', 'reel']);
   });
   test('keys land at the frame, give way to none and keep their curve', () => {
-    const clip = copyKeys(film, 'main', [{ layer: 'lamp', channel: 'x', key: 'b' }, { layer: 'lamp', channel: 'x', key: 'c' }])!;
+    const clip = copyKeys(film, 'main', [{ layer: 'lamp', track: 'x', key: 'b' }, { layer: 'lamp', track: 'x', key: 'c' }])!;
     const after = done(film, pasteKeys(film, 'main', ['lamp'], clip, 40, newId));
-    expect(inTime(findChannel(layerOf(after, 'lamp'), 'x')!.channel!.keys).map((key) => [key.at, key.value])).toEqual([[0, 0], [20, 100], [40, 100], [60, 50]]);
+    expect(inTime(trackAt(after, layerOf(after, 'lamp'), 'x')!.channel!.keys).map((key) => [key.at, key.value])).toEqual([[0, 0], [20, 100], [40, 100], [60, 50]]);
   });
 });
 
@@ -306,7 +306,7 @@ describe('fills', () => {
 });
 
 describe('how the motion goes through keys', () => {
-  const keyOf = (project: Project, key: string) => findChannel(layerOf(project, 'lamp'), 'x')!.channel!.keys[key]!;
+  const keyOf = (project: Project, key: string) => trackAt(project, layerOf(project, 'lamp'), 'x')!.channel!.keys[key]!;
   test('smooth, and straight again, is as it was', () => {
     const smooth = done(film, shapeKeys(film, 'main', LAMP_KEYS, 'smooth'));
     expect(keyOf(smooth, 'b')).toMatchObject({ right: 'smooth', left: 'smooth' });
@@ -329,12 +329,12 @@ describe('how the motion goes through keys', () => {
   });
   test('a channel repeats, climbs, swings and glides after its last key', () => {
     const at = (rule: 'repeat' | 'climb' | 'swing' | 'hold') => {
-      const draft = setOutside(film, 'main', [{ layer: 'lamp', channel: 'x' }, { layer: 'lamp', channel: 'y' }], 'after', rule);
+      const draft = setOutside(film, 'main', [{ layer: 'lamp', track: 'x' }, { layer: 'lamp', track: 'y' }], 'after', rule);
       return valueAt(draft ? done(film, draft) : film, 'lamp', 'x', 60);
     };
     // Keys 0, 100, 50 at 0, 20, 40: half a play after the end.
     expect([at('hold'), at('repeat'), at('climb'), at('swing')]).toEqual([50, 100, 150, 100]);
-    expect(setOutside(film, 'main', [{ layer: 'lamp', channel: 'y' }], 'after', 'swing')).toBeNull();
+    expect(setOutside(film, 'main', [{ layer: 'lamp', track: 'y' }], 'after', 'swing')).toBeNull();
   });
 });
 

@@ -1,12 +1,13 @@
-import { keyTimeAt } from '../scene';
-import { findChannel, fromMemory, inOrder, member, newComposition, newProject, type Asset, type Composition, type Layer, type Project } from '../model';
+import { keyTimesOf, trackAt, unbent } from '../scene';
+import { fromMemory, inOrder, member, newComposition, newProject, type Asset, type Composition, type Layer, type Project } from '../model';
 import { framesPerSecond, hull, type Frames, type Rate } from '../time';
 import { count, type Draft } from './change';
-import { compositionPath, layerPath, channelPath } from './paths';
+import { compositionPath, layerPath, trackPath } from './paths';
 import { patchOf, sameValue, type Patch } from './patch';
 import { rescaleChannel, rescaleLayer } from './rescale';
-import { keysOf, reach, reachLayer, restingChannel, type ChannelRef, type KeyRef } from './target';
+import { keysOf, reach, reachLayer, restingChannel, type TrackRef, type KeyRef } from './target';
 import { keyAt } from './set-values';
+import { storedKey } from './stored-key';
 
 /** The composition in a clip that holds the layers themselves. */
 const CLIP = 'clip';
@@ -119,23 +120,26 @@ export type KeysClip = {
 export function copyKeys(project: Project, compositionId: string, refs: readonly KeyRef[]): KeysClip | null {
   const host = member(project.compositions.by, compositionId);
   if (!host || refs.length === 0) return null;
-  const channels = new Map<string, { readonly ref: ChannelRef; readonly keys: Set<string> }>();
+  const groups = new Map<string, { readonly ref: TrackRef; readonly keys: Set<string> }>();
   for (const ref of refs) {
-    const name = JSON.stringify([ref.layer, ref.channel]);
-    const one = channels.get(name) ?? { ref, keys: new Set<string>() };
+    const name = `${ref.layer}\n${ref.track}`;
+    const one = groups.get(name) ?? { ref, keys: new Set<string>() };
     one.keys.add(ref.key);
-    channels.set(name, one);
+    groups.set(name, one);
   }
   const order = host.layers.order.filter((id) => refs.some((ref) => ref.layer === id));
-  const found = [...channels.values()].flatMap(({ ref, keys }) => {
+  const found = [...groups.values()].flatMap(({ ref, keys }) => {
     const layer = member(host.layers.by, ref.layer);
-    const channel = layer && findChannel(layer, ref.channel);
-    return layer && channel ? [{ layer, channel, keys: keysOf(channel.channel).filter((key) => keys.has(key.id)) }] : [];
+    const track = layer && trackAt(project, layer, ref.track);
+    if (!layer || !track) return [];
+    const { moments } = keyTimesOf(project, host, layer, track);
+    return [{ layer, track, keys: keysOf(track.channel).filter((key) => keys.has(key.id)).map((key) => ({ ...key, on: moments(key.at)[0]?.from ?? unbent(layer, key.at) })) }];
   });
-  const first = Math.min(...found.flatMap(({ layer, keys }) => keys.map((key) => layer.start + key.at)));
-  const tracks = found.map(({ layer, channel, keys }) => ({
-    layer: order.indexOf(layer.id), channel: channel.name, type: channel.spec.type,
-    keys: keys.map(({ id: _, ...key }) => ({ ...key, at: layer.start + key.at - first })),
+  const first = Math.min(...found.flatMap(({ keys }) => keys.map((key) => key.on)));
+  const tracks = found.map(({ layer, track, keys }) => ({
+    layer: order.indexOf(layer.id), channel: track.address, type: track.spec.type,
+    // Keys that the layer's own timing bends are copied as they are spaced among each other, from where the first one is met.
+    keys: keys.map(({ id: _id, on: _on, ...key }) => ({ ...key, at: keys[0]!.on - first + key.at - keys[0]!.at })),
   }));
   return { format: 'oak-tumble/keys', rate: host.rate, tracks };
 }
@@ -151,23 +155,23 @@ export function pasteKeys(project: Project, compositionId: string, layers: reado
   const made: KeyRef[] = [];
   for (const track of clip.tracks) {
     for (const id of several ? targets.slice(track.layer, track.layer + 1) : targets) {
-      const target = reach(project, compositionId, { layer: id, channel: track.channel });
-      if (!target || target.found.spec.type !== track.type) continue;
-      const { layer, found } = target;
-      const path = channelPath(compositionId, id, found);
-      const start = keyTimeAt(project, host, layer, frame);
+      const target = reach(project, compositionId, { layer: id, track: track.channel });
+      if (!target || target.track.spec.type !== track.type) continue;
+      const { layer, track: found } = target;
+      const path = trackPath(compositionId, id, found);
+      const start = keyTimesOf(project, host, layer, found).at(frame);
       const byId = Object.fromEntries(track.keys.map((key, k) => [k, { joined: false, ...key, id: String(k) }]));
       const landed = rescaleChannel({ ...restingChannel(found), keys: byId }, factor, found.spec.unit === 'frames');
       const added = track.keys.map((_, k) => {
         const key = landed.keys[k]!;
         return { ...key, id: newId(), at: key.at + start };
       });
-      made.push(...added.map((key): KeyRef => ({ layer: id, channel: found.name, key: key.id })));
+      made.push(...added.map((key): KeyRef => ({ layer: id, track: found.address, key: key.id })));
       if (!found.channel) patches.push(patchOf(path, undefined, { ...restingChannel(found), keys: Object.fromEntries(added.map((key) => [key.id, key])) }));
       else for (const key of added) {
         const there = keyAt(keysOf(found.channel), key.at);
-        if (there) patches.push(patchOf([...path, 'keys', there.id], there, undefined));
-        patches.push(patchOf([...path, 'keys', key.id], undefined, key));
+        if (there) patches.push(patchOf([...path, 'keys', there.id], storedKey(found, there), undefined));
+        patches.push(patchOf([...path, 'keys', key.id], undefined, storedKey(found, key)));
       }
     }
   }

@@ -4,8 +4,8 @@ import {
   addKeys, addOperator, applyPatches, deleteKeys, deleteLayers, changeFrom, deleteOperator, EMPTY_HISTORY, forget, invertPatches, moveKeys, record, setLayerField, setOperator, setTempo, setValues, steppedBack, steppedForward, takeBack, validateTouched, type History,
   type Draft, type Refused,
 } from '.';
-import { keyTimeAt, sampleChannel, sourceTimeAt } from '../scene';
-import { findChannel, inTime, member, readProject, writeProject, type Project } from '../model';
+import { keyTimeAt, sampleChannel, sourceTimeAt, trackAt } from '../scene';
+import { inTime, member, readProject, writeProject, type Project } from '../model';
 import { done, slideLayers, trimLayers } from '../../../tests/support/edits';
 import { projectOf, smallFilm } from '../../../tests/support/projects';
 
@@ -13,24 +13,24 @@ const film = smallFilm();
 let count = 0;
 const newId = () => `new${++count}`;
 const layerOf = (project: Project, id: string) => project.compositions.by['main']!.layers.by[id]!;
-const keys = (project: Project, channel = 'x', layer = 'lamp') => inTime(findChannel(layerOf(project, layer), channel)!.channel!.keys).map((key) => [key.at, key.value]);
-const valueAt = (project: Project, layer: string, channel: string, frame: number) => {
+const keys = (project: Project, channel = 'x', layer = 'lamp') => inTime(trackAt(project, layerOf(project, layer), channel)!.channel!.keys).map((key) => [key.at, key.value]);
+const valueAt = (project: Project, layer: string, track: string, frame: number) => {
   const one = layerOf(project, layer);
-  const found = findChannel(one, channel)!;
+  const found = trackAt(project, one, track)!;
   return sampleChannel(found.channel, found.spec, keyTimeAt(project, project.compositions.by['main']!, one, frame));
 };
 const at = (frame: number, keying = false) => ({ frame, keying, newId });
 
 /** Every command at work on the small film; laws below hold for all of them. */
 const DRAFTS: Readonly<Record<string, () => Draft | Refused | null>> = {
-  'set a resting value': () => setValues(film, 'main', [{ layer: 'lamp', channel: 'y', value: 44 }], at(0)),
-  'set a channel that is not written yet': () => setValues(film, 'main', [{ layer: 'lamp', channel: 'rotation', value: 9 }], at(0)),
-  'shift all keys': () => setValues(film, 'main', [{ layer: 'lamp', channel: 'x', value: 60 }], at(10)),
-  'key a value': () => setValues(film, 'main', [{ layer: 'lamp', channel: 'x', value: 70 }], at(10, true)),
-  'key a colour': () => setValues(film, 'main', [{ layer: 'lamp', channel: 'fill.colour', value: [1, 0, 0, 1] }], at(3, true)),
-  'add a key': () => addKeys(film, 'main', [{ layer: 'lamp', channel: 'x' }], at(10)),
-  'move keys': () => moveKeys(film, 'main', [{ layer: 'lamp', channel: 'x', key: 'a' }, { layer: 'lamp', channel: 'x', key: 'b' }], 7),
-  'delete keys': () => deleteKeys(film, 'main', [{ layer: 'lamp', channel: 'x', key: 'b' }]),
+  'set a resting value': () => setValues(film, 'main', [{ layer: 'lamp', track: 'y', value: 44 }], at(0)),
+  'set a channel that is not written yet': () => setValues(film, 'main', [{ layer: 'lamp', track: 'rotation', value: 9 }], at(0)),
+  'shift all keys': () => setValues(film, 'main', [{ layer: 'lamp', track: 'x', value: 60 }], at(10)),
+  'key a value': () => setValues(film, 'main', [{ layer: 'lamp', track: 'x', value: 70 }], at(10, true)),
+  'key a colour': () => setValues(film, 'main', [{ layer: 'lamp', track: 'fill.colour', value: [1, 0, 0, 1] }], at(3, true)),
+  'add a key': () => addKeys(film, 'main', [{ layer: 'lamp', track: 'x' }], at(10)),
+  'move keys': () => moveKeys(film, 'main', [{ layer: 'lamp', track: 'x', key: 'a' }, { layer: 'lamp', track: 'x', key: 'b' }], 7),
+  'delete keys': () => deleteKeys(film, 'main', [{ layer: 'lamp', track: 'x', key: 'b' }]),
   'slide layers': () => slideLayers(film, 'main', ['tram', 'lamp'], 12),
   'trim layers': () => trimLayers(film, 'main', ['tram'], 'end', -30),
   'delete layers': () => deleteLayers(film, 'main', ['lamp']),
@@ -63,36 +63,36 @@ describe.each(Object.entries(DRAFTS))('%s', (_, make) => {
 describe('values', () => {
   test('keying on: a key at the playhead, in layer time', () => {
     const slid = done(film, slideLayers(film, 'main', ['lamp'], 5));
-    const keyed = done(slid, setValues(slid, 'main', [{ layer: 'lamp', channel: 'x', value: 70 }], at(15, true)));
+    const keyed = done(slid, setValues(slid, 'main', [{ layer: 'lamp', track: 'x', value: 70 }], at(15, true)));
     expect(keys(keyed)).toEqual([[0, 0], [10, 70], [20, 100], [40, 50]]);
     expect(valueAt(keyed, 'lamp', 'x', 15)).toBe(70);
   });
   test('keying on where a key stands changes that key', () =>
-    expect(keys(done(film, setValues(film, 'main', [{ layer: 'lamp', channel: 'x', value: 1 }], at(20, true))))).toEqual([[0, 0], [20, 1], [40, 50]]));
+    expect(keys(done(film, setValues(film, 'main', [{ layer: 'lamp', track: 'x', value: 1 }], at(20, true))))).toEqual([[0, 0], [20, 1], [40, 50]]));
   test('keying off moves all keys by the same amount and says so', () => {
-    const draft = setValues(film, 'main', [{ layer: 'lamp', channel: 'x', value: 60 }], at(10))!;
+    const draft = setValues(film, 'main', [{ layer: 'lamp', track: 'x', value: 60 }], at(10))!;
     expect(keys(done(film, draft))).toEqual([[0, 10], [20, 110], [40, 60]]);
     expect(draft.label).toBe('Change Across of Lamp, 3 keys moved');
   });
   test('setting what is there already is nothing', () => {
-    expect(setValues(film, 'main', [{ layer: 'lamp', channel: 'y', value: 10 }], at(0))).toBeNull();
-    expect(setValues(film, 'main', [{ layer: 'gone', channel: 'y', value: 1 }], at(0))).toBeNull();
+    expect(setValues(film, 'main', [{ layer: 'lamp', track: 'y', value: 10 }], at(0))).toBeNull();
+    expect(setValues(film, 'main', [{ layer: 'gone', track: 'y', value: 1 }], at(0))).toBeNull();
   });
   test('a locked layer is passed over', () => {
     const locked = done(film, setLayerField(film, 'main', ['lamp'], 'locked', true));
-    expect(setValues(locked, 'main', [{ layer: 'lamp', channel: 'y', value: 1 }], at(0))).toBeNull();
+    expect(setValues(locked, 'main', [{ layer: 'lamp', track: 'y', value: 1 }], at(0))).toBeNull();
     expect(slideLayers(locked, 'main', ['lamp'], 3)).toBeNull();
     expect(done(locked, setLayerField(locked, 'main', ['lamp'], 'locked', false))).toEqual(film);
   });
   test('a key added on a curve changes no frame', () => {
     const curved = projectOf([{ id: 'main', name: 'Main', duration: 50, layers: [{ id: 'lamp', name: 'Lamp', kind: 'null', channels: { x: { keys: [{ at: 0, value: 0, right: [12, 80] }, { at: 40, value: 100, left: [-20, 10] }] } } }] }]);
-    const keyed = done(curved, addKeys(curved, 'main', [{ layer: 'lamp', channel: 'x' }], at(17)));
+    const keyed = done(curved, addKeys(curved, 'main', [{ layer: 'lamp', track: 'x' }], at(17)));
     for (let frame = 0; frame < 50; frame++) expect(valueAt(keyed, 'lamp', 'x', frame) as number).toBeCloseTo(valueAt(curved, 'lamp', 'x', frame) as number, 6);
   });
 });
 
 describe('keys', () => {
-  const ref = (key: string) => ({ layer: 'lamp', channel: 'x', key });
+  const ref = (key: string) => ({ layer: 'lamp', track: 'x', key });
   test('a key that one lands on gives way', () => expect(keys(done(film, moveKeys(film, 'main', [ref('a')], 20)))).toEqual([[20, 0], [40, 50]]));
   test('moved over others they change places, and nothing is lost', () => expect(keys(done(film, moveKeys(film, 'main', [ref('a')], 30)))).toEqual([[20, 100], [30, 0], [40, 50]]));
   test('all moved by any number keep their distances', () =>
@@ -102,7 +102,7 @@ describe('keys', () => {
     })));
   test('a channel that loses its last key rests where that was', () => {
     const bare = done(film, deleteKeys(film, 'main', ['a', 'b', 'c'].map(ref)));
-    expect(findChannel(layerOf(bare, 'lamp'), 'x')!.channel).toMatchObject({ value: 50, keys: {} });
+    expect(trackAt(bare, layerOf(bare, 'lamp'), 'x')!.channel).toMatchObject({ value: 50, keys: {} });
   });
 });
 
@@ -136,7 +136,7 @@ describe('patches', () => {
     expect(layerOf(project, 'lamp').start).toBe(5);
   });
   test('a child of something deleted is a clash', () => {
-    const draft = setValues(film, 'main', [{ layer: 'lamp', channel: 'y', value: 1 }], at(0))!;
+    const draft = setValues(film, 'main', [{ layer: 'lamp', track: 'y', value: 1 }], at(0))!;
     const { clashes } = applyPatches(done(film, deleteLayers(film, 'main', ['lamp'])), draft.patches);
     expect(clashes[0]!.gone).toBe(true);
   });

@@ -20,6 +20,6 @@ export { changedPose, hasChosenAncestor, inParentSpace, movePlaces, placeLayers,
 export { rescaleLayer } from './rescale';
 export { addKeys, keyAt, setValues, type Keying, type NewValue } from './set-values';
 export { splitLayers, stretchFactor, stretchLayers } from './stretch';
-export { channelsWithKeys, keysOf, type ChannelRef, type KeyRef } from './target';
+export { keyName, keysOf, type KeyRef, type TrackRef } from './target';
 export { addOperator, birthAt, deleteOperator, moveOperator, setOperator, type Refused } from './timing';
 export { validateTouched } from './validate';

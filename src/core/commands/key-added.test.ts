@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { afterAll, describe, expect, test } from 'vitest';
 import { addKeys, applyPatches, validateTouched } from '.';
 import { keyAdded } from './key-added';
-import { keyTimeAt, sampleChannel } from '../scene';
-import { channelsOfLayer, findChannel, inOrder, inTime, type Channel, type FoundChannel } from '../model';
+import { keyTimeAt, sampleChannel, tracksOf, trackAt, type Track } from '../scene';
+import { inOrder, inTime, type Channel } from '../model';
 import { counting, missingFrom, randomFilm } from '../../../tests/support/random-film';
 import { projectOf, type LayerInput } from '../../../tests/support/projects';
 
@@ -18,7 +18,7 @@ function numbers(value: unknown): readonly number[] {
 }
 
 /** The greatest difference between two channels at frames and between them. */
-function apart(found: FoundChannel, before: Channel, after: Channel, from = -30, to = 70, step = 0.5): { readonly most: number; readonly at: number } {
+function apart(found: Track, before: Channel, after: Channel, from = -30, to = 70, step = 0.5): { readonly most: number; readonly at: number } {
   let worst = { most: 0, at: 0 };
   for (let x = from; x <= to; x += step) {
     const [a, b] = [before, after].map((channel) => sampleChannel(channel, found.spec, x));
@@ -37,14 +37,14 @@ function apart(found: FoundChannel, before: Channel, after: Channel, from = -30,
 
 const channelOf = (channel: object, name = 'x', kind: LayerInput['kind'] = 'null') => {
   const project = projectOf([{ id: 'main', name: 'Main', duration: 100, layers: [{ id: 'a', name: 'A', kind, channels: { [name]: channel } } as LayerInput] }]);
-  return findChannel(project.compositions.by['main']!.layers.by['a']!, name)!;
+  return trackAt(project, project.compositions.by['main']!.layers.by['a']!, name)!;
 };
-const added = (found: FoundChannel, at: number) => {
+const added = (found: Track, at: number) => {
   const result = keyAdded(found.channel!, found.spec, at, newId);
   if (result.kind !== 'added') throw new Error(result.kind === 'cannot' ? result.why : 'there');
   return result;
 };
-const same = (found: FoundChannel, at: number, more = 0) => {
+const same = (found: Track, at: number, more = 0) => {
   const result = added(found, at);
   expect(apart(found, found.channel!, result.channel).most).toBeLessThan(1e-6);
   expect(result.more).toBe(more);
@@ -57,7 +57,7 @@ describe('a key that is added changes nothing', () => {
     const seen = counting();
     fc.assert(fc.property(randomFilm, fc.integer({ min: -6, max: 80 }).map((n) => n / 2), (project, at) => {
       seen.see(project);
-      for (const composition of inOrder(project.compositions)) for (const layer of inOrder(composition.layers)) for (const found of channelsOfLayer(layer)) {
+      for (const composition of inOrder(project.compositions)) for (const layer of inOrder(composition.layers)) for (const found of tracksOf(project, layer)) {
         if (!found.channel || inTime(found.channel.keys).length === 0) continue;
         const result = keyAdded(found.channel, found.spec, at, newId);
         if (result.kind === 'cannot') told.cannot++;
@@ -74,7 +74,7 @@ describe('a key that is added changes nothing', () => {
         if (found.spec.type === 'S') told.outline++;
         if (at < keys[0]!.at || at > keys.at(-1)!.at) told.outside++;
         const { most, at: where } = apart(found, found.channel, result.channel);
-        if (!(most < 1e-6)) throw new Error(`${found.name} is ${most} off at ${where} after a key at ${at}: ${JSON.stringify(keys)} ${JSON.stringify({ ...found.channel, keys: 0 })} became ${JSON.stringify(inTime(result.channel.keys))}`);
+        if (!(most < 1e-6)) throw new Error(`${found.address} is ${most} off at ${where} after a key at ${at}: ${JSON.stringify(keys)} ${JSON.stringify({ ...found.channel, keys: 0 })} became ${JSON.stringify(inTime(result.channel.keys))}`);
       }
     }), { seed: 61, numRuns: 220 });
     expect(missingFrom(seen.held)).toEqual([]);
@@ -139,7 +139,7 @@ describe('a key that is added changes nothing', () => {
 
 test('the command sets it at the frame that is looked at, says what it took, and names what it left out', () => {
   const project = projectOf([{ id: 'main', name: 'Main', duration: 100, layers: [{ id: 'a', name: 'A', kind: 'null', start: 5, channels: { x: { keys: [{ at: 0, value: 0, curve: { kind: 'bounce' } }, { at: 20, value: 90 }] }, y: { keys: [{ at: 0, value: 5, curve: { kind: 'power', side: 'both' } }, { at: 20, value: 90 }] } } }] }]);
-  const at = (...channels: readonly string[]) => addKeys(project, 'main', channels.map((channel) => ({ layer: 'a', channel })), { frame: 12, newId });
+  const at = (...channels: readonly string[]) => addKeys(project, 'main', channels.map((track) => ({ layer: 'a', track })), { frame: 12, newId });
   expect(at('x')).toEqual({ refused: expect.stringMatching(/^Across of A takes no key there without changing: it runs by a curve/) as string });
   const draft = at('x', 'y', 'rotation')!;
   if ('refused' in draft) throw new Error(draft.refused);
@@ -147,5 +147,5 @@ test('the command sets it at the frame that is looked at, says what it took, and
   const after = applyPatches(project, draft.patches).project;
   expect(validateTouched(after, draft.patches)).toEqual([]);
   const layer = after.compositions.by['main']!.layers.by['a']!;
-  expect(inTime(findChannel(layer, 'y')!.channel!.keys).map((key) => key.at)).toContain(keyTimeAt(after, after.compositions.by['main']!, layer, 12));
+  expect(inTime(trackAt(project, layer, 'y')!.channel!.keys).map((key) => key.at)).toContain(keyTimeAt(after, after.compositions.by['main']!, layer, 12));
 });

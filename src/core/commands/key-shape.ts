@@ -1,8 +1,9 @@
-import { inTime, type Channel, type Project } from '../model';
+import type { Channel, Project } from '../model';
+import { hasKeys } from '../scene';
 import { count, type Draft } from './change';
-import { channelPath } from './paths';
+import { trackPath } from './paths';
 import { patchOf, type Patch } from './patch';
-import { reach, type ChannelRef, type KeyRef } from './target';
+import { reach, type TrackRef, type KeyRef } from './target';
 
 /** How the motion goes through a key: straight to and from it, smoothly through it, or held until the next. */
 export type KeyShape = 'straight' | 'smooth' | 'held';
@@ -21,14 +22,15 @@ export function isHeldKey(key: Pick<Key, 'right' | 'ease'>): boolean {
 export function shapeKeys(project: Project, compositionId: string, refs: readonly KeyRef[], shape: KeyShape): Draft | null {
   const keys = refs.flatMap((ref) => {
     const target = reach(project, compositionId, ref);
-    const key = target?.found.channel?.keys[ref.key];
-    const type = target?.found.spec.type;
-    return target && key && (type === 'N' || type === 'P' || type === 'C' || type === 'S') ? [{ key, scalar: type === 'N', path: [...channelPath(compositionId, ref.layer, target.found), 'keys', ref.key] }] : [];
+    const key = target?.track.channel?.keys[ref.key];
+    const type = target?.track.spec.type;
+    return target && key && (type === 'N' || type === 'P' || type === 'C' || type === 'S') ? [{ key, own: target.track.operator !== null, scalar: type === 'N', path: [...trackPath(compositionId, ref.layer, target.track), 'keys', ref.key] }] : [];
   });
   const lifting = shape === 'held' && keys.every(({ key }) => isHeldKey(key));
-  const patches = keys.flatMap(({ key, scalar, path }): readonly Patch[] => {
+  const patches = keys.flatMap(({ key, own, scalar, path }): readonly Patch[] => {
     const after = lifting ? lifted(key, scalar) : shaped(key, scalar, shape);
-    return SHAPED.filter((field) => JSON.stringify(key[field]) !== JSON.stringify(after[field])).map((field) => patchOf([...path, field], key[field], after[field]));
+    // An operator's own keys keep nothing of what a hold took the place of.
+    return SHAPED.filter((field) => !(own && field === 'kept') && JSON.stringify(key[field]) !== JSON.stringify(after[field])).map((field) => patchOf([...path, field], key[field], after[field]));
   });
   const word = lifting ? 'Let go of' : { straight: 'Straighten', smooth: 'Smooth', held: 'Hold' }[shape];
   return patches.length === 0 ? null : { event: 'keys.shape', label: `${word} ${count(keys.length, 'key')}`, patches };
@@ -47,17 +49,18 @@ function lifted(key: Key, scalar: boolean): Shape {
   return scalar ? { left: key.left, right: key.kept } : { ease: key.kept };
 }
 
-/** Sets what channels do before their first key and from their last one on. */
-export function setOutside(project: Project, compositionId: string, refs: readonly ChannelRef[], side: 'before' | 'after', rule: Channel['after']): Draft | null {
+/** Sets what tracks do before their first key and from their last one on. */
+export function setOutside(project: Project, compositionId: string, refs: readonly TrackRef[], side: 'before' | 'after', rule: Channel['after']): Draft | null {
   let many = 0;
   // Several keys of a channel name it several times.
-  const named = new Map(refs.map((ref) => [JSON.stringify([ref.layer, ref.channel]), ref]));
+  const named = new Map(refs.map((ref) => [`${ref.layer}\n${ref.track}`, ref]));
   const patches = [...named.values()].flatMap((ref): readonly Patch[] => {
     const target = reach(project, compositionId, ref);
-    const channel = target?.found.channel;
-    if (!target || !channel || inTime(channel.keys).length === 0) return [];
+    const channel = target?.track.channel;
+    // An operator holds outside its own keys.
+    if (!target || !channel || target.track.operator !== null || !hasKeys(channel)) return [];
     many++;
-    return channel[side] === rule ? [] : [patchOf([...channelPath(compositionId, ref.layer, target.found), side], channel[side], rule)];
+    return channel[side] === rule ? [] : [patchOf([...trackPath(compositionId, ref.layer, target.track), side], channel[side], rule)];
   });
   return patches.length === 0 ? null : { event: 'channels.outside', label: `Change ${side === 'after' ? 'the end' : 'the beginning'} of ${count(many, 'channel')}`, patches };
 }

@@ -1,22 +1,33 @@
 import { DUST, type Frames } from '../time';
 import type { Project } from '../model';
+import { keyTimesOf, pulled, type KeyTimes, type Track } from '../scene';
 import { count, type Draft } from './change';
-import { channelPath } from './paths';
+import { trackPath } from './paths';
 import { patchOf, type Patch } from './patch';
-import { keysOf, reach, type AnyKey, type ChannelRef, type KeyRef } from './target';
+import { storedKey } from './stored-key';
+import { keysOf, reach, type AnyKey, type KeyRef, type TrackRef } from './target';
 
-/** Moves keys in time by a number of frames. A key that stands where one lands gives way to it. */
-export function moveKeys(project: Project, compositionId: string, refs: readonly KeyRef[], by: Frames): Draft | null {
+/**
+ * Moves keys by a number of the host's frames: each goes to the time of its own at which its moment on screen then
+ * stands. Of a key that is met several times the moment nearest to `near` is pulled, or the first. A key that stands where
+ * one lands gives way to it.
+ */
+export function moveKeys(project: Project, compositionId: string, refs: readonly KeyRef[], by: Frames, near?: Frames): Draft | null {
   if (by === 0) return null;
   const patches: Patch[] = [];
   let moved = 0;
-  for (const { path, keys, chosen } of byChannel(project, compositionId, refs)) {
-    const landing = keys.filter((key) => chosen.has(key.id)).map((key) => key.at + by);
+  for (const { track, path, times, keys, chosen } of byTrack(project, compositionId, refs)) {
+    const landing = new Map(keys.filter((key) => chosen.has(key.id)).map((key) => [key.id, pulled(times, key.at, by, near)]));
+    const taken = [...landing.values()];
+    // Where time runs backwards or stands, keys could meet: then none of this track goes.
+    if (new Set(taken.map((at) => Math.round(at / DUST))).size < taken.length) continue;
     for (const key of keys) {
-      if (chosen.has(key.id)) {
+      const at = landing.get(key.id);
+      if (at !== undefined) {
+        if (at === key.at) continue;
         moved++;
-        patches.push(patchOf([...path, 'keys', key.id, 'at'], key.at, key.at + by));
-      } else if (landing.some((at) => Math.abs(at - key.at) <= DUST)) patches.push(patchOf([...path, 'keys', key.id], key, undefined));
+        patches.push(patchOf([...path, 'keys', key.id, 'at'], key.at, at));
+      } else if (taken.some((one) => Math.abs(one - key.at) <= DUST)) patches.push(patchOf([...path, 'keys', key.id], storedKey(track, key), undefined));
     }
   }
   return moved === 0 ? null : { event: 'keys.move', label: `Move ${count(moved, 'key')}`, patches };
@@ -26,30 +37,32 @@ export function moveKeys(project: Project, compositionId: string, refs: readonly
 export function deleteKeys(project: Project, compositionId: string, refs: readonly KeyRef[]): Draft | null {
   const patches: Patch[] = [];
   let gone = 0;
-  for (const { path, keys, chosen, value } of byChannel(project, compositionId, refs)) {
+  for (const { track, path, keys, chosen } of byTrack(project, compositionId, refs)) {
     const going = keys.filter((key) => chosen.has(key.id));
     gone += going.length;
-    patches.push(...going.map((key) => patchOf([...path, 'keys', key.id], key, undefined)));
+    patches.push(...going.map((key) => patchOf([...path, 'keys', key.id], storedKey(track, key), undefined)));
     const last = going[going.length - 1];
-    if (last && going.length === keys.length && value !== last.value) patches.push(patchOf([...path, 'value'], value, last.value));
+    const rest = track.channel!.value;
+    if (last && track.operator === null && going.length === keys.length && rest !== last.value) patches.push(patchOf([...path, 'value'], rest, last.value));
   }
   return gone === 0 ? null : { event: 'keys.delete', label: `Delete ${count(gone, 'key')}`, patches };
 }
 
-type ChannelKeys = { readonly path: readonly string[]; readonly keys: readonly AnyKey[]; readonly chosen: ReadonlySet<string>; readonly value: unknown };
+type TrackKeys = { readonly track: Track; readonly path: readonly string[]; readonly times: KeyTimes; readonly keys: readonly AnyKey[]; readonly chosen: ReadonlySet<string> };
 
-/** The chosen keys, channel by channel. */
-function byChannel(project: Project, compositionId: string, refs: readonly KeyRef[]): readonly ChannelKeys[] {
-  const groups = new Map<string, { ref: ChannelRef; chosen: Set<string> }>();
+/** The chosen keys, track by track. */
+function byTrack(project: Project, compositionId: string, refs: readonly KeyRef[]): readonly TrackKeys[] {
+  const groups = new Map<string, { ref: TrackRef; chosen: Set<string> }>();
   for (const ref of refs) {
-    const name = JSON.stringify([ref.layer, ref.channel]);
+    const name = `${ref.layer}\n${ref.track}`;
     const group = groups.get(name) ?? { ref, chosen: new Set<string>() };
     group.chosen.add(ref.key);
     groups.set(name, group);
   }
   return [...groups.values()].flatMap(({ ref, chosen }) => {
     const target = reach(project, compositionId, ref);
-    if (!target?.found.channel) return [];
-    return [{ path: channelPath(compositionId, ref.layer, target.found), keys: keysOf(target.found.channel), chosen, value: target.found.channel.value }];
+    if (!target?.track.channel) return [];
+    const { composition, layer, track } = target;
+    return [{ track, path: trackPath(compositionId, ref.layer, track), times: keyTimesOf(project, composition, layer, track), keys: keysOf(track.channel), chosen }];
   });
 }

@@ -4,8 +4,8 @@ import {
   applyPatches, copyKeys, copyLayers, duplicateLayers, invertPatches, NO_MOMENTS, nestLayers, pasteKeys, pasteLayers, rescaleLayer, reorderLayers, setDuration, setParent, setRate, shiftMoments, splitLayers,
   stepLayers, stretchLayers, validateTouched, type Draft, type Patch, type Refused,
 } from '.';
-import { sourceTimeAt, worldMatrix } from '../scene';
-import { findChannel, inOrder, inTime, readProject, writeProject, type Project } from '../model';
+import { sourceTimeAt, worldMatrix, trackAt } from '../scene';
+import { inOrder, inTime, readProject, writeProject, type Project } from '../model';
 import { multiply } from '../display';
 import { projectOf, type LayerInput } from '../../../tests/support/projects';
 
@@ -152,12 +152,12 @@ describe('whatever the film', () => {
   });
   test('pasted keys hold the values that were copied, at their distances', () => {
     fc.assert(fc.property(film, fc.integer({ min: 200, max: 300 }), (project, frame) => {
-      const keys = inTime(findChannel(main(project).layers.by['a']!, 'x')!.channel!.keys);
+      const keys = inTime(trackAt(project, main(project).layers.by['a']!, 'x')!.channel!.keys);
       if (keys.length === 0) return;
-      const clip = copyKeys(project, 'main', keys.map((key) => ({ layer: 'a', channel: 'x', key: key.id })))!;
+      const clip = copyKeys(project, 'main', keys.map((key) => ({ layer: 'a', track: 'x', key: key.id })))!;
       const after = done(project, pasteKeys(project, 'main', ['b'], clip, frame, newId));
       const b = main(after).layers.by['b']!;
-      const landed = inTime(findChannel(b, 'x')!.channel!.keys).filter((key) => b.start + key.at >= frame);
+      const landed = inTime(trackAt(project, b, 'x')!.channel!.keys).filter((key) => b.start + key.at >= frame);
       expect(landed.map((key) => [b.start + key.at - frame, key.value])).toEqual(keys.map((key) => [key.at - keys[0]!.at, key.value]));
     }), { numRuns: 60 });
   });

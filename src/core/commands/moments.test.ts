@@ -26,14 +26,14 @@ const spans = (project: Project) => Object.values(project.compositions.by['main'
 
 describe('moments moved together', () => {
   test('bars slide, ends trim, keys and markers move, and the label says all of it', () => {
-    const draft = shiftMoments(film, 'main', moments({ slide: ['c'], trimEnd: ['b'], keys: [{ layer: 'a', channel: 'x', key: 'k2' }], markers: [{ layer: null, marker: 'm1' }, { layer: 'b', marker: 'q' }] }), 5);
+    const draft = shiftMoments(film, 'main', moments({ slide: ['c'], trimEnd: ['b'], keys: [{ layer: 'a', track: 'x', key: 'k2' }], markers: [{ layer: null, marker: 'm1' }, { layer: 'b', marker: 'q' }] }), 5);
     expect(draft?.label).toBe('Slide C, trim B, move 1 key, move 2 markers');
     const after = done(draft);
     expect(spans(after)).toEqual([[0, 40], [40, 95], [95, 205], [40, 90]]);
     expect(inTime(after.compositions.by['main']!.markers).map((marker) => marker.at)).toEqual([45, 120]);
   });
   test('a layer that slides takes its own keys and markers along once', () => {
-    const after = done(shiftMoments(film, 'main', moments({ slide: ['a', 'b'], keys: [{ layer: 'a', channel: 'x', key: 'k1' }], markers: [{ layer: 'b', marker: 'q' }] }), 10));
+    const after = done(shiftMoments(film, 'main', moments({ slide: ['a', 'b'], keys: [{ layer: 'a', track: 'x', key: 'k1' }], markers: [{ layer: 'b', marker: 'q' }] }), 10));
     const a = after.compositions.by['main']!.layers.by['a']!;
     expect([a.start, inTime((a.channels as never as { x: { keys: Record<string, { at: number }> } }).x.keys)[0]!.at]).toEqual([10, 0]);
     expect(member(after.compositions.by['main']!.layers.by['b']!.markers, 'q')!.at).toBe(100);
@@ -56,32 +56,32 @@ describe('moments moved together', () => {
     expect(shiftLimits(film, 'main', moments({ slide: ['a'] }))).toEqual([-Infinity, Infinity]);
   });
   test('they stand at these frames', () => {
-    expect(framesOf(main, moments({ slide: ['b'], keys: [{ layer: 'a', channel: 'x', key: 'k3' }], markers: [{ layer: null, marker: 'm2' }] }))).toEqual([40, 90, 70, 120]);
+    expect(framesOf(film, main, moments({ slide: ['b'], keys: [{ layer: 'a', track: 'x', key: 'k3' }], markers: [{ layer: null, marker: 'm2' }] }))).toEqual([40, 90, 70, 120]);
   });
 });
 
 describe('Ripple', () => {
   test('an end trimmed: bars from there on and later markers go along', () => {
-    const all = withRipple(main, moments({ trimEnd: ['a'] }));
+    const all = withRipple(film, main, moments({ trimEnd: ['a'] }));
     expect(all.slide).toEqual(['b', 'c']);
     expect(all.markers.map((ref) => ref.marker)).toEqual(['m1', 'm2']);
     expect(spans(done(shiftMoments(film, 'main', all, 10)))).toEqual([[0, 50], [50, 100], [100, 210], [40, 90]]);
   });
-  test('a bar slid: only bars that begin later', () => expect(withRipple(main, moments({ slide: ['b'] })).slide).toEqual(['b', 'c']));
+  test('a bar slid: only bars that begin later', () => expect(withRipple(film, main, moments({ slide: ['b'] })).slide).toEqual(['b', 'c']));
   test('keys: the later ones of the same channel', () => {
-    expect(withRipple(main, moments({ keys: [{ layer: 'a', channel: 'x', key: 'k2' }] })).keys.map((ref) => ref.key)).toEqual(['k2', 'k3']);
+    expect(withRipple(film, main, moments({ keys: [{ layer: 'a', track: 'x', key: 'k2' }] })).keys.map((ref) => ref.key)).toEqual(['k2', 'k3']);
   });
 });
 
 describe('Together', () => {
   test('an end trimmed: what stands at that moment elsewhere goes along, but not what is locked', () => {
-    const all = withTogether(main, moments({ trimEnd: ['a'] }));
+    const all = withTogether(film, main, moments({ trimEnd: ['a'] }));
     expect(all.trimStart).toEqual(['b']);
     expect(all.keys.map((ref) => ref.key)).toEqual(['k2']);
     expect(all.markers.map((ref) => ref.marker)).toEqual(['m1']);
   });
   test('a slid bar has two moments', () => {
-    const all = withTogether(main, moments({ slide: ['b'] }));
+    const all = withTogether(film, main, moments({ slide: ['b'] }));
     expect([all.trimEnd, all.trimStart]).toEqual([['a'], ['c']]);
   });
   test('markers are added where they are asked for', () => {

@@ -1,10 +1,11 @@
 import { inOrder, inTime, member, type Composition, type Layer, type Project } from '../model';
+import { keyedTracks, keyTimesOf, trackAt } from '../scene';
 import { DUST, hull, moveSpans, trimEnd, trimStart, type Frames } from '../time';
 import { count, type Draft } from './change';
 import { moveKeys } from './keys';
 import { compositionPath, layerPath } from './paths';
 import { patchOf, type Patch } from './patch';
-import { channelsWithKeys, keysOf, reachLayer, type KeyRef } from './target';
+import { keyName, keysOf, reachLayer, type KeyRef } from './target';
 
 /** A marker of a layer, or of the composition itself (`layer` null). */
 export type MarkerRef = { readonly layer: string | null; readonly marker: string };
@@ -21,8 +22,8 @@ export type Moments = {
 
 export const NO_MOMENTS: Moments = { slide: [], trimStart: [], trimEnd: [], keys: [], markers: [] };
 
-/** Moves moments of a composition in time. A bar keeps at least a frame; a key that stands where one lands gives way. */
-export function shiftMoments(project: Project, compositionId: string, moments: Moments, by: Frames): Draft | null {
+/** Moves moments of a composition in time. A bar keeps at least a frame; a key that stands where one lands gives way. `near` says which of a key's moments is pulled, where it has several. */
+export function shiftMoments(project: Project, compositionId: string, moments: Moments, by: Frames, near?: Frames): Draft | null {
   const composition = member(project.compositions.by, compositionId);
   if (!composition || by === 0) return null;
   const sliding = new Set(moments.slide);
@@ -43,7 +44,7 @@ export function shiftMoments(project: Project, compositionId: string, moments: M
     if (spans !== layer.spans) patches.push(patchOf([...path, 'spans'], layer.spans, spans));
   }
   // What slides takes its own keys and markers along already.
-  const keys = moveKeys(project, compositionId, moments.keys.filter((ref) => !sliding.has(ref.layer)), by);
+  const keys = moveKeys(project, compositionId, moments.keys.filter((ref) => !sliding.has(ref.layer)), by, near);
   patches.push(...(keys?.patches ?? []));
   for (const ref of moments.markers) {
     if (ref.layer !== null && sliding.has(ref.layer)) continue;
@@ -69,19 +70,21 @@ export function shiftLimits(project: Project, compositionId: string, { trimStart
 }
 
 /** The host frames at which these moments stand. */
-export function framesOf(composition: Composition, { slide, trimStart: starts, trimEnd: ends, keys, markers }: Moments): readonly Frames[] {
+export function framesOf(project: Project, composition: Composition, { slide, trimStart: starts, trimEnd: ends, keys, markers }: Moments): readonly Frames[] {
   const frames = new Set<Frames>();
   const outer = (id: string) => hull(member(composition.layers.by, id)?.spans ?? []);
   for (const id of slide) outer(id)?.forEach((edge) => frames.add(edge));
   for (const id of starts) if (outer(id)) frames.add(outer(id)![0]);
   for (const id of ends) if (outer(id)) frames.add(outer(id)![1]);
   const chosen = new Map<string, Set<string>>();
-  for (const { layer, key, channel } of keys) (chosen.get(`${layer} ${channel}`) ?? chosen.set(`${layer} ${channel}`, new Set()).get(`${layer} ${channel}`)!).add(key);
-  for (const layer of inOrder(composition.layers)) {
-    if (chosen.size === 0) break;
-    for (const { name, channel } of channelsWithKeys(layer)) {
-      const mine = chosen.get(`${layer.id} ${name}`);
-      if (mine) for (const key of keysOf(channel)) if (mine.has(key.id)) frames.add(layer.start + key.at);
+  for (const { layer, key, track } of keys) (chosen.get(`${layer}\n${track}`) ?? chosen.set(`${layer}\n${track}`, new Set()).get(`${layer}\n${track}`)!).add(key);
+  for (const id of new Set(keys.map((ref) => ref.layer))) {
+    const layer = member(composition.layers.by, id);
+    for (const track of layer ? keyedTracks(project, layer) : []) {
+      const mine = chosen.get(`${id}\n${track.address}`);
+      if (!mine) continue;
+      const { moments } = keyTimesOf(project, composition, layer!, track);
+      for (const key of keysOf(track.channel)) if (mine.has(key.id)) for (const { from } of moments(key.at)) frames.add(from);
     }
   }
   for (const { layer, marker } of markers) {
@@ -93,10 +96,10 @@ export function framesOf(composition: Composition, { slide, trimStart: starts, t
 }
 
 /** With Ripple: what comes later moves along. Later keys of the same channels; for bars, later bars and the composition's later markers. */
-export function withRipple(composition: Composition, moments: Moments): Moments {
+export function withRipple(project: Project, composition: Composition, moments: Moments): Moments {
   const bars = [...moments.slide, ...moments.trimStart, ...moments.trimEnd];
-  if (bars.length === 0) return { ...moments, keys: [...moments.keys, ...laterKeys(composition, moments.keys)] };
-  const edges = framesOf(composition, { ...NO_MOMENTS, trimStart: [...moments.slide, ...moments.trimStart], trimEnd: moments.trimEnd });
+  if (bars.length === 0) return { ...moments, keys: [...moments.keys, ...laterKeys(project, composition, moments.keys)] };
+  const edges = framesOf(project, composition, { ...NO_MOMENTS, trimStart: [...moments.slide, ...moments.trimStart], trimEnd: moments.trimEnd });
   const after = Math.min(...edges);
   const touched = new Set(bars);
   const starts = moments.trimEnd.length > 0 ? (from: Frames) => from >= after - DUST : (from: Frames) => from > after + DUST;
@@ -106,19 +109,23 @@ export function withRipple(composition: Composition, moments: Moments): Moments 
 }
 
 /** With Together: ends, keys and markers that stand at the same moments on other layers move along. */
-export function withTogether(composition: Composition, moments: Moments): Moments {
-  const frames = framesOf(composition, moments);
+export function withTogether(project: Project, composition: Composition, moments: Moments): Moments {
+  const frames = framesOf(project, composition, moments);
   const isHere = (at: Frames) => frames.some((frame) => Math.abs(frame - at) <= DUST);
   const sliding = new Set(moments.slide);
   const [starts, ends, keys, markers] = [new Set(moments.trimStart), new Set(moments.trimEnd), [...moments.keys], [] as MarkerRef[]];
-  const known = new Set(keys.map((ref) => JSON.stringify([ref.layer, ref.channel, ref.key])));
+  const known = new Set(keys.map(keyName));
   for (const layer of inOrder(composition.layers)) {
     if (sliding.has(layer.id) || layer.locked) continue;
     const outer = hull(layer.spans);
     if (outer && isHere(outer[0])) starts.add(layer.id);
     if (outer && isHere(outer[1])) ends.add(layer.id);
-    for (const { name, channel } of channelsWithKeys(layer)) {
-      for (const key of keysOf(channel)) if (isHere(layer.start + key.at) && !known.has(JSON.stringify([layer.id, name, key.id]))) keys.push({ layer: layer.id, channel: name, key: key.id });
+    for (const track of keyedTracks(project, layer)) {
+      const { moments: stands } = keyTimesOf(project, composition, layer, track);
+      for (const key of keysOf(track.channel)) {
+        const ref: KeyRef = { layer: layer.id, track: track.address, key: key.id };
+        if (stands(key.at).some(({ from }) => isHere(from)) && !known.has(keyName(ref))) keys.push(ref);
+      }
     }
     for (const marker of inTime(layer.markers)) if (isHere(marker.at)) markers.push({ layer: layer.id, marker: marker.id });
   }
@@ -126,18 +133,19 @@ export function withTogether(composition: Composition, moments: Moments): Moment
   return { slide: moments.slide, trimStart: [...starts], trimEnd: [...ends], keys, markers: mergeMarkers(moments.markers, markers) };
 }
 
-function laterKeys(composition: Composition, refs: readonly KeyRef[]): readonly KeyRef[] {
-  const chosen = new Map<string, Set<string>>();
-  for (const { layer, channel, key } of refs) {
-    const name = JSON.stringify([layer, channel]);
-    chosen.set(name, (chosen.get(name) ?? new Set()).add(key));
+function laterKeys(project: Project, composition: Composition, refs: readonly KeyRef[]): readonly KeyRef[] {
+  const chosen = new Map<string, { readonly ref: KeyRef; readonly keys: Set<string> }>();
+  for (const ref of refs) {
+    const name = `${ref.layer}\n${ref.track}`;
+    const one = chosen.get(name) ?? { ref, keys: new Set<string>() };
+    one.keys.add(ref.key);
+    chosen.set(name, one);
   }
-  return [...chosen].flatMap(([name, mine]) => {
-    const [layerId, channelName] = JSON.parse(name) as [string, string];
-    const layer = member(composition.layers.by, layerId);
-    const keys = layer ? keysOf(channelsWithKeys(layer).find((one) => one.name === channelName)?.channel ?? null) : [];
+  return [...chosen.values()].flatMap(({ ref: { layer: id, track }, keys: mine }) => {
+    const layer = member(composition.layers.by, id);
+    const keys = keysOf((layer && trackAt(project, layer, track)?.channel) ?? null);
     const last = Math.max(...keys.filter((key) => mine.has(key.id)).map((key) => key.at));
-    return keys.filter((key) => key.at > last && !mine.has(key.id)).map((key): KeyRef => ({ layer: layerId, channel: channelName, key: key.id }));
+    return keys.filter((key) => key.at > last && !mine.has(key.id)).map((key): KeyRef => ({ layer: id, track, key: key.id }));
   });
 }
 

@@ -1,4 +1,5 @@
-import type { FoundChannel } from '../model';
+import { type Track } from '../scene';
+
 
 /** Where a composition, a layer and a channel stand in the project. */
 export function compositionPath(composition: string): readonly string[] {
@@ -9,6 +10,6 @@ export function layerPath(composition: string, layer: string): readonly string[]
   return [...compositionPath(composition), 'layers', 'by', layer];
 }
 
-export function channelPath(composition: string, layer: string, channel: FoundChannel): readonly string[] {
-  return [...layerPath(composition, layer), ...channel.path];
+export function trackPath(composition: string, layer: string, track: Track): readonly string[] {
+  return [...layerPath(composition, layer), ...track.path];
 }

@@ -1,6 +1,6 @@
 import { invert, multiply, transform, type Matrix } from '../display';
-import { keyTimeAt, sampleChannel, worldMatrix } from '../scene';
-import { findChannel, isDrawn, member, parentOf, type Composition, type Layer, type Project } from '../model';
+import { keyTimeAt, sampleChannel, worldMatrix, trackAt } from '../scene';
+import { isDrawn, member, parentOf, type Composition, type Layer, type Project } from '../model';
 import type { Frames } from '../time';
 import type { Draft } from './change';
 import { setValues, type Keying, type NewValue } from './set-values';
@@ -12,10 +12,10 @@ export type Pose = { readonly x: number; readonly y: number; readonly scaleX: nu
 export function poseAt(project: Project, composition: Composition, layer: Layer, frame: Frames): Pose {
   const x = keyTimeAt(project, composition, layer, frame);
   const now = (name: string) => {
-    const found = findChannel(layer, name)!;
+    const found = trackAt(project, layer, name)!;
     return sampleChannel(found.channel, found.spec, x) as number;
   };
-  const place = findChannel(layer, 'position');
+  const place = trackAt(project, layer, 'position');
   const [px, py] = place?.channel ? (sampleChannel(place.channel, place.spec, x) as [number, number]) : [now('x'), now('y')];
   return { x: px, y: py, scaleX: now('scaleX'), scaleY: now('scaleY'), rotation: now('rotation'), skew: now('skew'), pivotX: now('pivotX'), pivotY: now('pivotY') };
 }
@@ -69,11 +69,11 @@ export function changedPose(project: Project, composition: Composition, layer: L
   const before = poseAt(project, composition, layer, frame);
   const after = poseFor(local, pivot ?? [before.pivotX, before.pivotY], { ...before, rotation: before.rotation + turned });
   const changed = (Object.keys(after) as (keyof Pose)[]).filter((name) => Math.abs(after[name] - before[name]) > 5e-4);
-  const values = changed.filter((name) => name !== 'x' && name !== 'y').map((channel): NewValue => ({ layer: layer.id, channel, value: hundredth(after[channel]) }));
+  const values = changed.filter((name) => name !== 'x' && name !== 'y').map((track): NewValue => ({ layer: layer.id, track, value: hundredth(after[track]) }));
   const moves = changed.filter((name) => name === 'x' || name === 'y');
   if (moves.length === 0) return values;
-  if (findChannel(layer, 'position')?.channel) return [...values, { layer: layer.id, channel: 'position', value: [hundredth(after.x), hundredth(after.y)] }];
-  return [...values, ...moves.map((channel): NewValue => ({ layer: layer.id, channel, value: hundredth(after[channel]) }))];
+  if (trackAt(project, layer, 'position')?.channel) return [...values, { layer: layer.id, track: 'position', value: [hundredth(after.x), hundredth(after.y)] }];
+  return [...values, ...moves.map((track): NewValue => ({ layer: layer.id, track, value: hundredth(after[track]) }))];
 }
 
 /** Gestures land on hundredths: what a field shows is what is there. */
@@ -111,10 +111,10 @@ export function movePlaces(project: Project, compositionId: string, ids: readonl
     if (!layer || !isDrawn(layer.kind) || hasChosenAncestor(composition, layer, chosen)) return [];
     const [dx, dy] = inParentSpace(project, composition, layer, how.frame, by);
     const { x, y } = poseAt(project, composition, layer, how.frame);
-    if (findChannel(layer, 'position')?.channel) return [{ layer: id, channel: 'position', value: [hundredth(x + dx), hundredth(y + dy)] }];
+    if (trackAt(project, layer, 'position')?.channel) return [{ layer: id, track: 'position', value: [hundredth(x + dx), hundredth(y + dy)] }];
     return [
-      ...(Math.abs(dx) < 5e-4 ? [] : [{ layer: id, channel: 'x', value: hundredth(x + dx) }]),
-      ...(Math.abs(dy) < 5e-4 ? [] : [{ layer: id, channel: 'y', value: hundredth(y + dy) }]),
+      ...(Math.abs(dx) < 5e-4 ? [] : [{ layer: id, track: 'x', value: hundredth(x + dx) }]),
+      ...(Math.abs(dy) < 5e-4 ? [] : [{ layer: id, track: 'y', value: hundredth(y + dy) }]),
     ];
   });
   return setValues(project, compositionId, values, how, 'Move');

@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { copyLayers, pasteLayers, rescaleLayer, setDuration, setRate, stretchLayers } from '.';
 import { rescaledTimes } from './rescale';
-import { keyTimeAt, sampleChannel, sourceOf, sourceTimeAt } from '../scene';
-import { channelsOfLayer, findChannel, inOrder, inTime, type Layer, type OperatorEntry, type Project } from '../model';
+import { keyTimeAt, sampleChannel, sourceOf, sourceTimeAt, tracksOf, trackAt } from '../scene';
+import { inOrder, inTime, type Layer, type OperatorEntry, type Project } from '../model';
 import { done } from '../../../tests/support/edits';
 import { projectOf, type LayerInput } from '../../../tests/support/projects';
 import { counting, missingFrom, randomFilm } from '../../../tests/support/random-film';
@@ -69,7 +69,7 @@ describe('another rate', () => {
     expect(rescaledTimes([1, 1 + 8e-7, 5], 0.5)).toEqual([0.5, 0.5 + 4e-7, 2.5]);
     expect(rescaledTimes([1, 2], 1 / 3)).toEqual([0.333333, 0.666667]);
     const near = film({ id: 'l', name: 'L', kind: 'null', spans: [[0, 90]], channels: { x: { keys: [{ at: 1, value: 0 }, { at: 1.0000008, value: 9 }, { at: 30, value: 4 }] } } });
-    const keys = (project: Project) => inTime(findChannel(inOrder(project.compositions.by['main']!.layers)[0]!, 'x')!.channel!.keys);
+    const keys = (project: Project) => inTime(trackAt(project, inOrder(project.compositions.by['main']!.layers)[0]!, 'x')!.channel!.keys);
     for (const draft of [setRate(near, 'main', [24, 1]), stretchLayers(near, 'main', ['l'], 'end', -80, newId)]) expect(new Set(keys(done(near, draft)).map((key) => key.at)).size).toBe(3);
   });
   test('everything shows at the same second as before, on any film whose timings do not speak of single frames', () => {
@@ -91,10 +91,10 @@ describe('another rate', () => {
           const rate = (project: Project, host: typeof before, one: Layer) => { const source = sourceOf(project, host, one)?.rate ?? host.rate; return source[0] / source[1]; };
           const [a, b] = [sourceTimeAt(film, before, layer, frame, true), sourceTimeAt(fast, after, other, frame * factor, true)];
           if ((a === null) !== (b === null) || (a !== null && Math.abs(a / rate(film, before, layer) - b! / rate(fast, after, other)) > 1e-4)) throw new Error(`${layer.id} of ${before.id} shows ${b} for ${a} at frame ${frame}`);
-          for (const found of channelsOfLayer(layer)) {
-            if (found.spec.type !== 'N' || found.spec.unit === 'frames' || !found.channel) continue;
-            const [was, is] = [sampleChannel(found.channel, found.spec, keyTimeAt(film, before, layer, frame)), sampleChannel(findChannel(other, found.name)!.channel, found.spec, keyTimeAt(fast, after, other, frame * factor))] as [number, number];
-            if (Math.abs(was - is) > 1e-4 * (1 + Math.abs(was))) throw new Error(`${found.name} of ${layer.id} is ${is}, was ${was}, at frame ${frame}`);
+          for (const found of tracksOf(film, layer)) {
+            if (found.operator !== null || found.spec.clock !== 'layer' || found.spec.type !== 'N' || found.spec.unit === 'frames' || !found.channel) continue;
+            const [was, is] = [sampleChannel(found.channel, found.spec, keyTimeAt(film, before, layer, frame)), sampleChannel(trackAt(fast, other, found.address)!.channel, found.spec, keyTimeAt(fast, after, other, frame * factor))] as [number, number];
+            if (Math.abs(was - is) > 1e-4 * (1 + Math.abs(was))) throw new Error(`${found.address} of ${layer.id} is ${is}, was ${was}, at frame ${frame}`);
           }
         }
       }

@@ -1,4 +1,5 @@
-import { channelsOfLayer, inTime, type Channel, type Layer, type Marker, type OperatorEntry, type TimeOrMoment } from '../model';
+import { ownTracks } from '../scene';
+import { inTime, type Channel, type Layer, type Marker, type OperatorEntry, type TimeOrMoment } from '../model';
 import { operatorOf, type OperatorFields, type OwnKey } from '../timing';
 import type { Frames } from '../time';
 import { applyPatches, patchOf, type Patch } from './patch';
@@ -23,7 +24,7 @@ export function rescaleTime(time: TimeOrMoment, factor: number): TimeOrMoment {
 export function rescaleLayer(layer: Layer, factor: number): Layer {
   if (factor === 1) return layer;
   const to = (at: Frames) => rescaled(at, factor);
-  const patches: Patch[] = channelsOfLayer(layer).flatMap(({ path, channel, spec }) => {
+  const patches: Patch[] = ownTracks(layer).flatMap(({ path, channel, spec }) => {
     if (!channel) return [];
     const next = rescaleChannel(channel, factor, spec.unit === 'frames');
     return next === channel ? [] : [patchOf(path, channel, next)];

@@ -1,15 +1,16 @@
-import { keyTimeAt, sampleChannel } from '../scene';
+import { keyTimesOf, sampleChannel, type Track } from '../scene';
 import { segmentControls, type ScalarKey } from '../keys';
-import { inTime, type Channel, type FoundChannel, type Project } from '../model';
+import { inTime, type Channel, type Project } from '../model';
 import { DUST, type Frames } from '../time';
 import { count, type Draft } from './change';
 import { keyAdded } from './key-added';
-import { channelPath } from './paths';
+import { trackPath } from './paths';
 import { patchOf, type Patch } from './patch';
-import { keysOf, reach, restingChannel, type AnyKey, type ChannelRef } from './target';
+import { keyPatches } from './stored-key';
+import { keysOf, reach, restingChannel, type AnyKey, type TrackRef } from './target';
 import type { Refused } from './timing';
 
-export type NewValue = ChannelRef & { readonly value: unknown };
+export type NewValue = TrackRef & { readonly value: unknown };
 
 export type Keying = {
   /** The composition's frame at which the picture is looked at. */
@@ -28,16 +29,15 @@ export function setValues(project: Project, compositionId: string, values: reado
   for (const { value, ...ref } of values) {
     const target = reach(project, compositionId, ref);
     if (!target) continue;
-    const { composition, layer, found } = target;
-    const x = keyTimeAt(project, composition, layer, how.frame);
-    const path = channelPath(compositionId, layer.id, found);
-    const before = found.channel ?? restingChannel(found);
-    const keys = keysOf(found.channel);
-    const after = how.keying ? keyedAt(before, found, x, value, how.newId) : keys.length > 0 ? shifted(before, found, x, value) : { ...before, value };
+    const { composition, layer, track } = target;
+    const x = keyTimesOf(project, composition, layer, track).at(how.frame);
+    const before = track.channel ?? restingChannel(track);
+    const keys = keysOf(track.channel);
+    const after = how.keying || (track.operator !== null && keys.length === 0) ? keyedAt(before, track, x, value, how.newId) : keys.length > 0 ? shifted(before, track, x, value) : { ...before, value };
     if (sameChannel(before, after)) continue;
-    patches.push(...differences(path, found.channel, after));
+    patches.push(...differences(track, trackPath(compositionId, layer.id, track), after));
     touched.add(layer.name);
-    labels.add(found.spec.label);
+    labels.add(track.spec.label);
     if (how.keying) keyed++;
     else moved += keys.length;
   }
@@ -58,23 +58,23 @@ export function setValues(project: Project, compositionId: string, values: reado
  * further key or two, a key that goes into the play that repeats) is done and told; a channel on which it cannot be done
  * is left out and told, and where there is no other that is the refusal.
  */
-export function addKeys(project: Project, compositionId: string, refs: readonly ChannelRef[], how: Omit<Keying, 'keying'>): Draft | Refused | null {
+export function addKeys(project: Project, compositionId: string, refs: readonly TrackRef[], how: Omit<Keying, 'keying'>): Draft | Refused | null {
   const patches: Patch[] = [];
   let [added, more] = [0, 0];
   const left: string[] = [];
   for (const ref of refs) {
     const target = reach(project, compositionId, ref);
     if (!target) continue;
-    const { composition, layer, found } = target;
-    const x = keyTimeAt(project, composition, layer, how.frame);
-    const result = keyAdded(found.channel ?? restingChannel(found), found.spec, x, how.newId);
+    const { composition, layer, track } = target;
+    const x = keyTimesOf(project, composition, layer, track).at(how.frame);
+    const result = keyAdded(track.channel ?? restingChannel(track), track.spec, x, how.newId);
     switch (result.kind) {
       case 'there': break;
       case 'cannot':
-        left.push(`${found.spec.label} of ${layer.name} takes no key there without changing: ${result.why}`);
+        left.push(`${track.spec.label} of ${layer.name} takes no key there without changing: ${result.why}`);
         break;
       case 'added':
-        patches.push(...differences(channelPath(compositionId, layer.id, found), found.channel, result.channel));
+        patches.push(...differences(track, trackPath(compositionId, layer.id, track), result.channel));
         added++;
         more += result.more;
         break;
@@ -90,7 +90,7 @@ export function keyAt<K extends AnyKey>(keys: readonly K[], x: Frames): K | unde
   return keys.find((key) => Math.abs(key.at - x) <= DUST);
 }
 
-function keyedAt(channel: Channel, found: FoundChannel, x: Frames, value: unknown, newId: () => string): Channel {
+function keyedAt(channel: Channel, { spec }: Track, x: Frames, value: unknown, newId: () => string): Channel {
   const keys = inTime(channel.keys);
   const there = keyAt(keys, x);
   if (there) return { ...channel, keys: { ...channel.keys, [there.id]: { ...there, value } } };
@@ -98,7 +98,7 @@ function keyedAt(channel: Channel, found: FoundChannel, x: Frames, value: unknow
   const i = keys.findLastIndex((key) => key.at < x);
   const [before, after] = [keys[i], keys[i + 1]];
   if (!before || !after) return { ...channel, keys: { ...channel.keys, [id]: { id, at: x, value, joined: false } } };
-  if (found.spec.type !== 'N') {
+  if (spec.type !== 'N') {
     const way = { ...(before.ease === undefined ? {} : { ease: before.ease }), ...(before.curve ? { curve: before.curve } : {}) };
     return { ...channel, keys: { ...channel.keys, [id]: { id, at: x, value, joined: false, ...way } } };
   }
@@ -110,7 +110,7 @@ function keyedAt(channel: Channel, found: FoundChannel, x: Frames, value: unknow
 }
 
 /** All keys moved by what the value at x was changed by; where values cannot be added, the key in force is changed. */
-function shifted(channel: Channel, { spec }: FoundChannel, x: Frames, value: unknown): Channel {
+function shifted(channel: Channel, { spec }: Track, x: Frames, value: unknown): Channel {
   const now = sampleChannel(channel, spec, x);
   const add = (old: unknown): unknown => {
     if (typeof old === 'number') return old + (value as number) - (now as number);
@@ -129,16 +129,10 @@ export function shiftedChannel(channel: Channel, move: (value: unknown) => unkno
 }
 
 /** Patches on leaves: the resting value, whole keys that came or went, and single fields of keys that stayed. */
-function differences(path: readonly string[], before: Channel | null, after: Channel): readonly Patch[] {
+function differences(track: Track, path: readonly string[], after: Channel): readonly Patch[] {
+  const { channel: before, operator } = track;
   if (!before) return [patchOf(path, undefined, after)];
-  const patches: Patch[] = before.value === after.value ? [] : [patchOf([...path, 'value'], before.value, after.value)];
-  for (const id of new Set([...Object.keys(before.keys), ...Object.keys(after.keys)])) {
-    const [old, now] = [before.keys[id] as Record<string, unknown> | undefined, after.keys[id] as Record<string, unknown> | undefined];
-    if (old === now) continue;
-    if (!old || !now) patches.push(patchOf([...path, 'keys', id], old, now));
-    else for (const field of new Set([...Object.keys(old), ...Object.keys(now)])) if (old[field] !== now[field]) patches.push(patchOf([...path, 'keys', id, field], old[field], now[field]));
-  }
-  return patches;
+  return [...(operator !== null || before.value === after.value ? [] : [patchOf([...path, 'value'], before.value, after.value)]), ...keyPatches(track, path, before.keys, after.keys)];
 }
 
 function sameChannel(a: Channel, b: Channel): boolean {

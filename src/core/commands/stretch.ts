@@ -1,3 +1,4 @@
+import { ownTracks } from '../scene';
 import { hasContentTime, inOrder, inTime, type Channel, type Layer, type Project } from '../model';
 import { newOperator } from '../timing';
 import { hull, type Frames } from '../time';
@@ -6,7 +7,7 @@ import { forLayers } from './layers';
 import { layerPath } from './paths';
 import { patchOf, sameValue, type Patch } from './patch';
 import { rescaleChannel, rescaled } from './rescale';
-import { channelsWithKeys } from './target';
+
 
 /** Stretches never make a bar shorter than this. */
 const SHORTEST = 1;
@@ -46,7 +47,7 @@ function stretched(layer: Layer, path: readonly string[], anchor: Frames, factor
   if (hasContentTime(layer.kind)) patches.push(...faster(layer, path, 1 / factor, bendsKeys ? 'both' : undefined, newId));
   else if (bendsKeys) patches.push(...faster(layer, path, 1 / factor, undefined, newId));
   // Where keys have a timing of their own, the speed before it stretches them.
-  if (!bendsKeys) for (const found of channelsWithKeys(layer)) patches.push(...spreadKeys([...path, ...found.path], found.channel!, factor));
+  if (!bendsKeys) for (const found of ownTracks(layer)) if (found.channel) patches.push(...spreadKeys([...path, ...found.path], found.channel, factor));
   return patches;
 }
 

@@ -74,7 +74,7 @@ describe('taking back goes by whole things', () => {
     expect(skipped).toEqual(['parent of “Child”']);
   });
   test('a key does not go back to a time that another key took', () => {
-    const { project, skipped } = between(moveKeys(film, 'main', [{ layer: 'lamp', channel: 'x', key: 'b' }], 5), (next) => addKeys(next, 'main', [{ layer: 'lamp', channel: 'x' }], { frame: 20, newId }));
+    const { project, skipped } = between(moveKeys(film, 'main', [{ layer: 'lamp', track: 'x', key: 'b' }], 5), (next) => addKeys(next, 'main', [{ layer: 'lamp', track: 'x' }], { frame: 20, newId }));
     expect(Object.values((main(project).layers.by['lamp']!.channels as { x: { keys: Record<string, { at: number }> } }).x.keys).map((key) => key.at).sort((a, b) => a - b)).toEqual([0, 20, 25, 40]);
     expect(skipped).toEqual(['Across of “Lamp”']);
   });
@@ -107,7 +107,7 @@ describe('taking back goes by whole things', () => {
     }
   });
   test('what others changed elsewhere is not touched', () => {
-    const { project, skipped } = between(setValues(film, 'main', [{ layer: 'lamp', channel: 'y', value: 50 }], { frame: 0, keying: false, newId }), (next) => slideLayers(next, 'main', ['lamp', 'tram'], 7));
+    const { project, skipped } = between(setValues(film, 'main', [{ layer: 'lamp', track: 'y', value: 50 }], { frame: 0, keying: false, newId }), (next) => slideLayers(next, 'main', ['lamp', 'tram'], 7));
     expect([main(project).layers.by['lamp']!.start, main(project).layers.by['tram']!.start, skipped]).toEqual([7, 7, []]);
     expect((main(project).layers.by['lamp']!.channels as { y: { value: number } }).y.value).toBe(10);
   });

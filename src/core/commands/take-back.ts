@@ -1,4 +1,5 @@
-import { channelsOfLayer, faultsOnKeys, hasContentTime, inOrder, member, operatorFaults, parentRings, type Composition, type Layer, type OperatorEntry, type Project } from '../model';
+import { tracksOf } from '../scene';
+import { faultsOnKeys, hasContentTime, inOrder, member, operatorFaults, parentRings, type Composition, type Layer, type OperatorEntry, type Project } from '../model';
 import type { Draft } from './change';
 import { holds } from './compositions';
 import { netEffect, type Effect } from './net-effect';
@@ -160,6 +161,6 @@ function nameOf(project: Project, { path, from, to }: Effect): string {
   const layer = composition && member(composition.layers.by, layerId);
   if (path.length === 6) return named(itself ?? layer, layerId);
   const own = path.slice(layerPath(compositionId, layerId).length);
-  const channel = layer && channelsOfLayer(layer).find((found) => found.path.every((step, i) => own[i] === step));
+  const channel = layer && tracksOf(project, layer).find((track) => track.path.every((step, i) => own[i] === step));
   return `${channel?.spec.label ?? own.filter((step) => step !== 'by')[0]} of ${named(layer, layerId)}`;
 }

@@ -1,19 +1,25 @@
-import { channelsOfLayer, findChannel, inTime, member, type Channel, type Composition, type FoundChannel, type Layer, type Project } from '../model';
+import { trackAt, type Track } from '../scene';
+import { inTime, member, type Channel, type Composition, type Layer, type Project } from '../model';
 
-/** A channel of a layer in a composition, by their ids. */
-export type ChannelRef = { readonly layer: string; readonly channel: string };
+/** A track of a layer in a composition, by their ids and its address. */
+export type TrackRef = { readonly layer: string; readonly track: string };
 
-/** A key of a channel. */
-export type KeyRef = ChannelRef & { readonly key: string };
+/** A key of a track. */
+export type KeyRef = TrackRef & { readonly key: string };
+
+/** A name for a key among all of a composition: no id and no address has a line end in it. */
+export function keyName({ layer, track, key }: KeyRef): string {
+  return `${layer}\n${track}\n${key}`;
+}
 
 export type AnyKey = { readonly id: string; readonly at: number; readonly value: unknown };
 
 /** The things that references name, or null where something is gone or locked: a command passes over those. */
-export function reach(project: Project, compositionId: string, ref: ChannelRef): { readonly composition: Composition; readonly layer: Layer; readonly found: FoundChannel } | null {
+export function reach(project: Project, compositionId: string, ref: TrackRef): { readonly composition: Composition; readonly layer: Layer; readonly track: Track } | null {
   const composition = member(project.compositions.by, compositionId);
   const layer = composition && member(composition.layers.by, ref.layer);
-  const found = layer && findChannel(layer, ref.channel);
-  return composition && layer && found && !layer.locked ? { composition, layer, found } : null;
+  const track = layer && trackAt(project, layer, ref.track);
+  return composition && layer && track && !layer.locked ? { composition, layer, track } : null;
 }
 
 /** A layer that may be edited, or null. */
@@ -27,15 +33,6 @@ export function keysOf(channel: Channel | null): readonly AnyKey[] {
 }
 
 /** A channel that is not written in the document yet, at rest. */
-export function restingChannel(found: FoundChannel): Channel {
-  return { value: found.spec.start, keys: {}, before: 'hold', after: 'hold', repeats: null, formula: null, formulaOff: false, limits: null, closed: false };
-}
-
-const withKeys = new WeakMap<Layer, readonly FoundChannel[]>();
-
-/** Channels of a layer that have keys; the same layer answers with the same list. */
-export function channelsWithKeys(layer: Layer): readonly FoundChannel[] {
-  let list = withKeys.get(layer);
-  if (!list) withKeys.set(layer, (list = channelsOfLayer(layer).filter((found) => keysOf(found.channel).length > 0)));
-  return list;
+export function restingChannel({ spec }: Track): Channel {
+  return { value: spec.start, keys: {}, before: 'hold', after: 'hold', repeats: null, formula: null, formulaOff: false, limits: null, closed: false };
 }

@@ -119,7 +119,7 @@ describe('nests', () => {
     expect(a!.picture).toBe(b!.picture);
   });
   test('an edit inside is another identity all the way up, and nowhere else', () => {
-    const draft = setValues(film, 'reel', [{ layer: 'bar', channel: 'width', value: 30 }], { frame: 0, keying: false, newId: () => 'k' })!;
+    const draft = setValues(film, 'reel', [{ layer: 'bar', track: 'width', value: 30 }], { frame: 0, keying: false, newId: () => 'k' })!;
     const edited = applyPatches(film, draft.patches).project;
     expect(deepIdentity(edited, 'reel')).not.toBe(deepIdentity(film, 'reel'));
     expect(deepIdentity(edited, 'main')).not.toBe(deepIdentity(film, 'main'));

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
-import { channelsOfLayer, findChannel, inOrder, inTime, projectFile, readProject, readProjectFile, sayIssue, toProjectFile, writeProject } from '.';
+import { inOrder, inTime, projectFile, readProject, readProjectFile, sayIssue, toProjectFile, writeProject } from '.';
+import { trackAt, tracksOf } from '../scene';
 import { upgradeFile } from './upgrades';
 
 const base = (layers: readonly object[] = [], more: object = {}) => ({
@@ -29,7 +30,7 @@ describe('reading', () => {
   test('gives missing ids in reading order, then puts lists in order of time', () => {
     const project = read(base([nul({ channels: { x: { keys: [{ at: 9, value: 1 }, { at: 2, value: 2, id: 'k1' }, { at: 5, value: 3 }] } }, markers: [{ at: 4 }, { at: 1 }] })]));
     const layer = project.compositions.by['main']!.layers.by['a']!;
-    expect(inTime(findChannel(layer, 'x')!.channel!.keys).map((key) => [key.id, key.at])).toEqual([['k1', 2], ['k3', 5], ['k2', 9]]);
+    expect(inTime(trackAt(project, layer, 'x')!.channel!.keys).map((key) => [key.id, key.at])).toEqual([['k1', 2], ['k3', 5], ['k2', 9]]);
     expect(inTime(layer.markers).map((marker) => marker.id)).toEqual(['m2', 'm1']);
   });
   test('clips and joins rigid spans, and orders the spans of layers', () => {
@@ -132,7 +133,7 @@ describe('writing', () => {
     expect(words(writeProject(project))).toBe('');
     const again = readProject(writeProject(project));
     expect(again.ok && again.value).toEqual(project);
-    expect(channelsOfLayer(project.compositions.by['main']!.layers.by['t']!).map((found) => found.name)).toContain('letters.step');
+    expect(tracksOf(project, project.compositions.by['main']!.layers.by['t']!).map((found) => found.address)).toContain('letters.step');
   });
   test('a file of version 1 is one of version 2 that says less', () => {
     const old = read({ ...base([nul()]), version: 1 });
@@ -141,20 +142,6 @@ describe('writing', () => {
   });
 });
 
-describe('channels', () => {
-  test('answer to their name and to their label', () => {
-    const layer = read(base([nul()])).compositions.by['main']!.layers.by['a']!;
-    expect(findChannel(layer, 'rotation')!.name).toBe('rotation');
-    expect(findChannel(layer, 'Turn')!.name).toBe('rotation');
-    expect(findChannel(layer, 'nothing')).toBeNull();
-    expect(channelsOfLayer(layer).map((found) => found.name)).toContain('opacity');
-  });
-  test('of parts are called by the part', () => {
-    const layer = read(base([{ id: 's', name: 'S', kind: 'shape', effects: [{ id: 'soft', kind: 'blur' }], fill: { stops: [{ id: 'st' }] } }])).compositions.by['main']!.layers.by['s']!;
-    const names = channelsOfLayer(layer).map((found) => found.name);
-    for (const name of ['fill.colour', 'stroke.width', 'soft.radius', 'st.at', 'width']) expect(names).toContain(name);
-  });
-});
 
 test('upgrades go one small step after another, and stop where one is missing', () => {
   const steps = [

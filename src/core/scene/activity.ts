@@ -1,11 +1,12 @@
-import { channelsOfLayer, inOrder, type Composition, type Layer, type Project } from '../model';
+import { inOrder, type Composition, type Layer, type Project } from '../model';
 import { DUST, inSpans, type Frames } from '../time';
 import { pieces } from '../timing';
 import { deepIdentity } from './deep-identity';
 import { keyTimeAt, sourceTimeAt, timingOf } from './layer-timing';
-import { channelSampler, isKeyed } from './prepared-channel';
+import { channelSampler, canChange } from './prepared-channel';
 import { ringSuffix } from './rings';
 import { compositionOf, sourceOf } from './source';
+import { ownTracks } from './tracks';
 
 /** Longer compositions are not walked frame by frame; their activity is told as still. */
 const LONGEST = 100_000;
@@ -38,7 +39,7 @@ export function activity(project: Project, id: string, above: ReadonlySet<string
 
 /** Whether a layer looks different at a frame than at the one before; null when it never can. */
 function prepareChanges(project: Project, host: Composition, layer: Layer, above: ReadonlySet<string>): ((frame: Frames) => boolean) | null {
-  const keyed = channelsOfLayer(layer).filter((one) => isKeyed(one.channel)).map((one) => channelSampler(one.channel!, one.spec.type));
+  const keyed = ownTracks(layer).filter((one) => canChange(one.channel)).map((one) => channelSampler(one.channel!, one.spec.type));
   const inner = layer.kind === 'nest' ? prepareNest(project, host, layer, above) : null;
   if (keyed.length === 0 && !inner && isThere(host, layer)) return null;
   return (frame) => {

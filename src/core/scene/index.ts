@@ -1,10 +1,14 @@
 export { activity } from './activity';
 export { deepIdentity } from './deep-identity';
+export { keyMomentsOf, keyTimesOf, pulled, unbent, type KeyTimes } from './key-times';
 export { keyTimeAt, sourceTimeAt, timingOf, type LayerTiming, type Trace } from './layer-timing';
-export { channelSampler, isKeyed, sampleChannel } from './prepared-channel';
+export { HERE, type Place } from './place';
+export { canChange, channelSampler, sampleChannel } from './prepared-channel';
 export { prepareLayer, type PreparedLayer } from './prepared-layer';
 export { readColour } from './read-colour';
 export { ringSuffix } from './rings';
 export { assetOf, compositionOf, sourceOf, type Source } from './source';
+export { hasKeys, keyedTracks, ownTracks, trackAt, tracksOf, type Clock, type Track, type TrackSpec } from './tracks';
 export { keptOfComposition, keptOfLayer, keptOfProject, keptOperators } from './kept';
+export { placeInside, valueAt } from './values';
 export { worldMatrix } from './world-matrix';

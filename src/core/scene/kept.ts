@@ -1,5 +1,6 @@
-import { channelsOfLayer, inOrder, type Composition, type Layer, type Project } from '../model';
+import { inOrder, type Composition, type Layer, type Project } from '../model';
 import { isPassedOver, type OperatorNode } from '../timing';
+import { ownTracks } from './tracks';
 
 /** Operators of a layer that are kept and do not play yet. */
 export function keptOperators(layer: Layer): readonly string[] {
@@ -8,7 +9,7 @@ export function keptOperators(layer: Layer): readonly string[] {
 
 /** What a layer carries that the document keeps and no picture shows yet, in words. */
 export function keptOfLayer(layer: Layer): readonly string[] {
-  const channels = channelsOfLayer(layer).flatMap(({ channel }) => (channel === null ? [] : [channel]));
+  const channels = ownTracks(layer).flatMap(({ channel }) => (channel === null ? [] : [channel]));
   const things: readonly (readonly [boolean, string])[] = [
     [keptOperators(layer).length > 0, `timing: ${keptOperators(layer).join(', ')}`],
     [channels.some(({ formula }) => formula !== null), 'formulas'],

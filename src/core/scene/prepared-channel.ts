@@ -1,6 +1,7 @@
 import { prepareHeld, prepareScalar, prepareVector, type HeldKey, type ScalarKey, type VectorKey } from '../keys';
 import { inTime, type Channel, type ChannelSpec, type ChannelType } from '../model';
 import type { Frames } from '../time';
+import { hasKeys } from './tracks';
 
 type Sampler = (x: Frames) => unknown;
 
@@ -19,9 +20,9 @@ export function sampleChannel(channel: Channel | null | undefined, spec: Channel
   return channel ? channelSampler(channel, spec.type)(x) : spec.start;
 }
 
-/** Whether a channel can change over time at all. */
-export function isKeyed(channel: Channel | null | undefined): boolean {
-  return !!channel && inTime(channel.keys).length > 0;
+/** Whether a channel can change over time at all: the one place that asks. */
+export function canChange(channel: Channel | null | undefined): boolean {
+  return !!channel && hasKeys(channel);
 }
 
 function prepare(channel: Channel, type: ChannelType): Sampler {

@@ -1,10 +1,11 @@
 import { boundsOf, type Bounds, type Colour, type Group, type Ink, type Item, type Matrix, type Outline, type Stroke } from '../display';
 import { setText, type FaceLookup } from '../lettering';
-import { channelsOfLayer, FILL, inOrder, KINDS, type Channel, type ChannelSpec, type Layer, type LayerOf, POSE, STOP, STROKE } from '../model';
+import { FILL, inOrder, KINDS, type Channel, type ChannelSpec, type Layer, type LayerOf, POSE, STOP, STROKE } from '../model';
 import type { Frames } from '../time';
-import { channelSampler, isKeyed } from './prepared-channel';
+import { channelSampler, canChange } from './prepared-channel';
 import { drawnPath, ellipse, polygon, rectangle, type PathValue } from './shape-outline';
 import { trimOutline } from './trim-outline';
+import { ownTracks } from './tracks';
 
 /** What a layer paints at a time of its channels, and the box around it in its own space (null for nothing to see). */
 export type LayerContent = { readonly items: readonly Item[]; readonly bounds: Bounds | null };
@@ -46,13 +47,13 @@ const NOTHING: LayerContent = { items: [], bounds: null };
 
 function numberOf(channel: Channel | undefined, spec: ChannelSpec): Numbers {
   if (!channel) return () => spec.start as number;
-  if (!isKeyed(channel)) return () => channel.value as number;
+  if (!canChange(channel)) return () => channel.value as number;
   return channelSampler(channel, 'N') as Numbers;
 }
 
 function prepareOpacity(channel: Channel | undefined): Numbers {
   const kept = (value: number) => Math.min(1, Math.max(0, value / 100));
-  if (!isKeyed(channel)) {
+  if (!canChange(channel)) {
     const still = kept((channel?.value as number | undefined) ?? POSE.opacity.start);
     return () => still;
   }
@@ -67,9 +68,9 @@ const SLOTS = ['x', 'y', 'scaleX', 'scaleY', 'rotation', 'skew', 'pivotX', 'pivo
 function prepareMatrix(channels: Channels): (x: Frames) => Matrix {
   const numbers = Float64Array.from(SLOTS, (name) => (channels[name]?.value as number | undefined) ?? POSE[name].start);
   // What rests is read once; only what moves is asked again.
-  const moving = SLOTS.flatMap((name, slot) => (isKeyed(channels[name]) ? [{ slot, sample: channelSampler(channels[name]!, 'N') as Numbers }] : []));
+  const moving = SLOTS.flatMap((name, slot) => (canChange(channels[name]) ? [{ slot, sample: channelSampler(channels[name]!, 'N') as Numbers }] : []));
   const place = channels['position'] ? (channelSampler(channels['position'], 'P') as (x: Frames) => readonly number[]) : null;
-  if (moving.length === 0 && !isKeyed(channels['position'])) {
+  if (moving.length === 0 && !canChange(channels['position'])) {
     const still = poseMatrix(numbers, place ? place(0) : null);
     return () => still;
   }
@@ -108,7 +109,7 @@ function prepareShape(layer: LayerOf<'shape'>): PreparedLayer['content'] {
 
 /** A layer that nothing but its pose can change draws the same content, as one object, for ever. */
 function stillOr(layer: LayerOf<'shape'> | LayerOf<'text'>, draw: PreparedLayer['content']): PreparedLayer['content'] {
-  const moves = channelsOfLayer(layer).some((found) => isKeyed(found.channel) && !Object.hasOwn(POSE, found.name));
+  const moves = ownTracks(layer).some((track) => canChange(track.channel) && !Object.hasOwn(POSE, track.address));
   if (moves) return draw;
   let last: { readonly faces: FaceLookup; readonly content: LayerContent } | null = null;
   return (x, faces) => {
@@ -137,7 +138,7 @@ function prepareOutline(layer: LayerOf<'shape'>): (x: Frames) => { readonly path
     return { path, bounds: boundsOf(path) };
   };
   const geometry = ['width', 'height', 'corner', 'sides', 'inner', 'outline'];
-  if (geometry.some((name) => isKeyed(channels[name]))) return both;
+  if (geometry.some((name) => canChange(channels[name]))) return both;
   // The same outline object for every frame: painters remember what they made of it.
   let still: ReturnType<typeof both> | null = null;
   return () => (still ??= both(0));

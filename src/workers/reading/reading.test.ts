@@ -90,7 +90,7 @@ describe('the clipboard', () => {
   test('layers and keys are read back as they were copied', () => {
     const clip = copyLayers(film, 'main', ['tram', 'lamp'])!;
     expect(readClip(clipText(clip))).toEqual({ kind: 'layers', clip });
-    const keys = copyKeys(film, 'main', [{ layer: 'lamp', channel: 'x', key: 'a' }])!;
+    const keys = copyKeys(film, 'main', [{ layer: 'lamp', track: 'x', key: 'a' }])!;
     expect(readClip(JSON.stringify(keys))).toEqual({ kind: 'keys', clip: keys });
   });
   test('anything else is told in a sentence', () => {

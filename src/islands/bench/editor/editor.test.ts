@@ -41,7 +41,7 @@ describe('the editor', () => {
     expect(seen(state())).toBe(project());
   });
   test('undo and redo are new changes, and what is gone is not selected', async () => {
-    editor.select({ layers: ['lamp', 'tram'], keys: [{ layer: 'lamp', channel: 'x', key: 'a' }], markers: [{ layer: 'tram', marker: 'm' }] });
+    editor.select({ layers: ['lamp', 'tram'], keys: [{ layer: 'lamp', track: 'x', key: 'a' }], markers: [{ layer: 'tram', marker: 'm' }] });
     editor.run(deleteLayers(project(), 'main', ['lamp', 'tram']));
     expect(state().selection).toMatchObject({ layers: [], keys: [], markers: [] });
     editor.undo();
@@ -117,7 +117,7 @@ describe('when the document becomes another one', () => {
     expect(opened.asked.findLast((request) => request.kind === 'show')).toMatchObject({ look: { frame: 39 } });
   });
   test('a layer that is gone is neither selected, named, typed nor bent', async () => {
-    editor.select({ layers: ['lamp', 'tram'], keys: [{ layer: 'lamp', channel: 'x', key: 'a' }] });
+    editor.select({ layers: ['lamp', 'tram'], keys: [{ layer: 'lamp', track: 'x', key: 'a' }] });
     editor.set({ renaming: 'lamp', typing: 'lamp', bending: 'lamp' });
     await elsewhere(deleteLayers(project(), 'main', ['lamp']));
     expect(state()).toMatchObject({ selection: { layers: ['tram'], keys: [] }, renaming: null, typing: null, bending: null });
@@ -168,12 +168,12 @@ describe('the clipboard of this window', () => {
     expect(layers()).toEqual(['bar']);
   });
   test('keys go to the layers that are selected', async () => {
-    editor.select({ layers: ['lamp'], keys: [{ layer: 'lamp', channel: 'x', key: 'b' }] });
+    editor.select({ layers: ['lamp'], keys: [{ layer: 'lamp', track: 'x', key: 'b' }] });
     copySelection(editor);
     editor.select({ layers: ['child'], keys: [] });
     editor.seek(15);
     await paste(editor, null);
-    expect(state().selection.keys).toMatchObject([{ layer: 'child', channel: 'x' }]);
+    expect(state().selection.keys).toMatchObject([{ layer: 'child', track: 'x' }]);
     editor.select({ layers: [], keys: [] });
     await paste(editor, null);
     expect(state().message?.text).toBe('Select the layers that the keys should go to.');

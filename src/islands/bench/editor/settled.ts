@@ -1,4 +1,5 @@
-import { channelsWithKeys, findMarker } from '../../../core/commands';
+import { trackAt } from '../../../core/scene';
+import { findMarker } from '../../../core/commands';
 import { inOrder, member, type Project } from '../../../core/model';
 import type { EditorState } from './state';
 
@@ -18,9 +19,9 @@ export function settled(state: Settled, project: Project): Settled {
   const selection = {
     ...state.selection,
     layers: sameOr(layers, layers.filter((id) => member(open.layers.by, id))),
-    keys: sameOr(keys, keys.filter(({ layer, channel, key }) => {
+    keys: sameOr(keys, keys.filter(({ layer, track, key }) => {
       const one = member(open.layers.by, layer);
-      return one && channelsWithKeys(one).some((found) => found.name === channel && found.channel && member(found.channel.keys, key));
+      return one && member(trackAt(project, one, track)?.channel?.keys ?? {}, key) !== undefined;
     })),
     markers: sameOr(markers, markers.filter((ref) => findMarker(project, open.id, ref))),
   };

@@ -1,7 +1,7 @@
 import { useRef } from 'react';
 import { setValues, type Draft, type NewValue } from '../../../core/commands';
-import { keyTimeAt, sampleChannel } from '../../../core/scene';
-import { findChannel, type ChannelSpec, type Composition, type FoundChannel, type Layer, type Project } from '../../../core/model';
+import { trackAt, valueAt, type Track } from '../../../core/scene';
+import { type ChannelSpec, type Composition, type Layer, type Project } from '../../../core/model';
 import { TypedField } from '../../../ui';
 import { useEditor } from '../editor/editor-context';
 import { freshId, gestureIds } from '../editor/fresh-id';
@@ -22,17 +22,17 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
   const peg = usePeg(layers, channel, { project, composition, frame });
   // A gesture is about the values that stood here when it began, and so about their frame: while it plays, the playhead goes on.
   const tried = useRef<number | null>(null);
-  const found = layers.flatMap((layer) => { const one = findChannel(layer, channel); return one ? [{ layer, one }] : []; });
+  const found = layers.flatMap((layer) => { const one = trackAt(project, layer, channel); return one ? [{ layer, one }] : []; });
   const [first] = found;
   if (!first) return null;
   const { spec } = first.one;
-  const values = found.map(({ layer, one }) => sampleChannel(one.channel, one.spec, keyTimeAt(project, composition, layer, frame)));
+  const values = found.map(({ layer, one }) => valueAt(project, composition, layer, one, frame));
   const name = layers.length === 1 ? layers[0]!.name : `${layers.length} layers`;
   const label = `${spec.label} of ${name}`;
   const disabled = layers.every((layer) => layer.locked);
   const draftOf = (next: readonly unknown[], newId: () => string, at = tried.current ?? frame): Draft | null => {
     const state = editor.store.getState();
-    return setValues(state.project, composition.id, found.map(({ layer }, i): NewValue => ({ layer: layer.id, channel, value: next[i] })), { frame: at, keying: state.keying, newId });
+    return setValues(state.project, composition.id, found.map(({ layer }, i): NewValue => ({ layer: layer.id, track: channel, value: next[i] })), { frame: at, keying: state.keying, newId });
   };
   const tryOut = (next: readonly unknown[] | null) => {
     tried.current = next && (tried.current ?? frame);
@@ -78,7 +78,7 @@ function underHead(label: string): string {
   return bare === label ? label : `${bare.charAt(0).toUpperCase()}${bare.slice(1)}`;
 }
 
-type ValueProps = { readonly label: string; readonly found: FoundChannel; readonly values: readonly unknown[]; readonly onSet: (values: readonly unknown[]) => void; readonly onTry: (values: readonly unknown[] | null) => void; readonly disabled: boolean };
+type ValueProps = { readonly label: string; readonly found: Track; readonly values: readonly unknown[]; readonly onSet: (values: readonly unknown[]) => void; readonly onTry: (values: readonly unknown[] | null) => void; readonly disabled: boolean };
 
 function ValueField({ label, found: { spec }, values, onSet, onTry, disabled }: ValueProps) {
   const [value] = values;

@@ -1,8 +1,8 @@
 import { CornerDownRight } from 'lucide-react';
 import { memo, useDeferredValue, useMemo } from 'react';
 import { setLayerField } from '../../../core/commands';
-import { keptOfLayer } from '../../../core/scene';
-import { findChannel, isDrawn, member, type Composition, type Layer, type Project } from '../../../core/model';
+import { keptOfLayer, trackAt } from '../../../core/scene';
+import { isDrawn, member, type Composition, type Layer, type Project } from '../../../core/model';
 import { Button, InPlace } from '../../../ui';
 import { current, seen } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
@@ -42,7 +42,7 @@ const PanelOf = memo(function PanelOf({ project, composition, frame, selected }:
   if (!layer) return <CompositionPanel />;
   const several = layers.length > 1;
   const drawn = layers.every((one) => isDrawn(one.kind));
-  const placed = layers.every((one) => findChannel(one, 'position')?.channel);
+  const placed = layers.every((one) => trackAt(project, one, 'position')?.channel);
   const fields = { project, composition, layers, frame };
   return (
     <div className="flex flex-col gap-2.5 p-3">

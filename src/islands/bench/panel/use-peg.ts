@@ -1,6 +1,6 @@
 import { addKeys, deleteKeys, keyAt, keysOf } from '../../../core/commands';
-import { keyTimeAt } from '../../../core/scene';
-import { findChannel, type Composition, type Layer, type Project } from '../../../core/model';
+import { keyTimesOf, trackAt } from '../../../core/scene';
+import { type Composition, type Layer, type Project } from '../../../core/model';
 import { current } from '../editor/editor';
 import { useEditor } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
@@ -16,14 +16,17 @@ export type Peg = {
 
 export type PegPlace = { readonly project: Project; readonly composition: Composition; readonly frame: number };
 
-/** The peg of one channel on one or more layers, as they are at a frame. */
-export function usePeg(layers: readonly Layer[], channel: string, { project, composition, frame }: PegPlace): Peg {
+/** The peg of one track on one or more layers, as they are at a frame. */
+export function usePeg(layers: readonly Layer[], track: string, { project, composition, frame }: PegPlace): Peg {
   const editor = useEditor();
-  const found = layers.map((layer) => {
-    const keys = keysOf(findChannel(layer, channel)?.channel ?? null);
-    return { layer, keys, here: keyAt(keys, keyTimeAt(project, composition, layer, frame)) };
+  const found = layers.flatMap((layer) => {
+    const one = trackAt(project, layer, track);
+    if (!one) return [];
+    const times = keyTimesOf(project, composition, layer, one);
+    const keys = keysOf(one.channel);
+    return [{ layer, times, keys, here: keyAt(keys, times.at(frame)) }];
   });
-  const times = found.flatMap(({ layer, keys }) => keys.map((key) => layer.start + key.at));
+  const times = found.flatMap(({ times: { moments }, keys }) => keys.flatMap((key) => moments(key.at).map(({ from }) => from)));
   const before = times.filter((at) => at < frame - 0.5);
   const after = times.filter((at) => at > frame + 0.5);
   const all = found.length > 0 && found.every(({ here }) => here);
@@ -35,8 +38,8 @@ export function usePeg(layers: readonly Layer[], channel: string, { project, com
       const state = editor.store.getState();
       const { id } = current(state);
       editor.run(all
-        ? deleteKeys(state.project, id, found.map(({ layer, here }) => ({ layer: layer.id, channel, key: here!.id })))
-        : addKeys(state.project, id, layers.map((layer) => ({ layer: layer.id, channel })), { frame, newId: freshId }));
+        ? deleteKeys(state.project, id, found.map(({ layer, here }) => ({ layer: layer.id, track, key: here!.id })))
+        : addKeys(state.project, id, layers.map((layer) => ({ layer: layer.id, track })), { frame, newId: freshId }));
     },
   };
 }

@@ -1,8 +1,8 @@
 import { invert, transform } from '../../../core/display';
 import { type ShownLayer } from '../../../core/evaluate';
-import { keyTimeAt, sampleChannel } from '../../../core/scene';
+import { trackAt, valueAt } from '../../../core/scene';
 import { isInked, setValues } from '../../../core/commands';
-import { findChannel, type Composition, type Layer, type Project } from '../../../core/model';
+import { type Composition, type Layer, type Project } from '../../../core/model';
 import { followPointer } from '../follow-pointer';
 import { current } from '../editor/editor';
 import { useEditor } from '../editor/editor-context';
@@ -16,8 +16,8 @@ export function FillEnds({ project, composition, layer, shown, frame, toScreen, 
   const editor = useEditor();
   if (!isInked(layer) || (layer.fill.kind !== 'linear' && layer.fill.kind !== 'radial')) return null;
   const ends = (['from', 'to'] as const).map((end) => {
-    const found = findChannel(layer, `fill.${end}`)!;
-    return { end, at: toScreen(transform(shown.matrix, ...(sampleChannel(found.channel, found.spec, keyTimeAt(project, composition, layer, frame)) as [number, number]))) };
+    const found = trackAt(project, layer, `fill.${end}`)!;
+    return { end, at: toScreen(transform(shown.matrix, ...(valueAt(project, composition, layer, found, frame) as [number, number]))) };
   });
   const begin = (end: 'from' | 'to', event: React.PointerEvent<SVGCircleElement>) => {
     if (event.button !== 0) return;
@@ -27,7 +27,7 @@ export function FillEnds({ project, composition, layer, shown, frame, toScreen, 
     let moved: Point | null = null;
     const draft = () => {
       const state = editor.store.getState();
-      return moved && setValues(state.project, current(state).id, [{ layer: layer.id, channel: `fill.${end}`, value: moved.map((part) => Math.round(part * 10) / 10) }], { frame, keying: state.keying, newId: ids() });
+      return moved && setValues(state.project, current(state).id, [{ layer: layer.id, track: `fill.${end}`, value: moved.map((part) => Math.round(part * 10) / 10) }], { frame, keying: state.keying, newId: ids() });
     };
     followPointer(event.currentTarget as unknown as HTMLElement, event.pointerId, (next) => {
       if (!back) return;

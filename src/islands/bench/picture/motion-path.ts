@@ -1,6 +1,6 @@
 import { transform } from '../../../core/display';
-import { keyTimeAt, worldMatrix } from '../../../core/scene';
-import { channelsWithKeys, keysOf, poseAt } from '../../../core/commands';
+import { keyedTracks, keyTimesOf, worldMatrix } from '../../../core/scene';
+import { keysOf, poseAt } from '../../../core/commands';
 import type { Composition, Layer, Project } from '../../../core/model';
 import type { Point } from './selection-box';
 
@@ -23,9 +23,11 @@ export function motionPath(project: Project, composition: Composition, layer: La
 
 /** Where a layer's pivot is at each frame of its keyed way, and at its keys; null when its place is not keyed. */
 function pathOf(project: Project, composition: Composition, layer: Layer): MotionPath | null {
-  const keyed = channelsWithKeys(layer).filter(({ name }) => MOVING.has(name));
+  const keyed = keyedTracks(project, layer).filter(({ address }) => MOVING.has(address));
   if (keyed.length === 0) return null;
-  const times = [...new Set(keyed.flatMap(({ channel }) => keysOf(channel).map((key) => layer.start + key.at)))].sort((a, b) => a - b);
+  const times = [...new Set(keyed.flatMap((track) => { const { moments } = keyTimesOf(project, composition, layer, track); return keysOf(track.channel).flatMap((key) => moments(key.at).map(({ from }) => from)); }))].sort((a, b) => a - b);
+  // Keys that are never met move nothing.
+  if (times.length === 0) return null;
   const [first, last] = [times[0]!, times[times.length - 1]!];
   const at = (frame: number): Point => {
     const { pivotX, pivotY } = poseAt(project, composition, layer, frame);
@@ -34,7 +36,5 @@ function pathOf(project: Project, composition: Composition, layer: Layer): Motio
   const step = Math.max(1, (last - first) / MOST);
   const points: Point[] = [];
   for (let frame = first; frame <= last; frame += step) points.push(at(frame));
-  // Where keys have a time of their own, a key is seen when its time comes; else where it is stored.
-  const straight = keyTimeAt(project, composition, layer, first) === first - layer.start;
-  return { points, keys: straight ? times.map((time) => ({ at: time, point: at(time) })) : [] };
+  return { points, keys: times.map((time) => ({ at: time, point: at(time) })) };
 }

@@ -1,8 +1,8 @@
 import { setValues } from '../../../core/commands';
 import { invert, transform } from '../../../core/display';
 import { type ShownLayer } from '../../../core/evaluate';
-import { keyTimeAt, sampleChannel } from '../../../core/scene';
-import { findChannel, type Composition, type Layer, type Project } from '../../../core/model';
+import { trackAt, valueAt } from '../../../core/scene';
+import { type Composition, type Layer, type Project } from '../../../core/model';
 import { current } from '../editor/editor';
 import { useEditor } from '../editor/editor-context';
 import { gestureIds } from '../editor/fresh-id';
@@ -15,13 +15,13 @@ type Props = { readonly project: Project; readonly composition: Composition; rea
 /** The corners of a drawn path and their handles, pulled on the picture while the path is open for editing. */
 export function PathPoints({ project, composition, layer, shown, frame, toScreen, toPicture }: Props) {
   const editor = useEditor();
-  const found = findChannel(layer, 'outline');
+  const found = trackAt(project, layer, 'outline');
   if (!found) return null;
-  const outline = sampleChannel(found.channel, found.spec, keyTimeAt(project, composition, layer, frame)) as PathShape;
+  const outline = valueAt(project, composition, layer, found, frame) as PathShape;
   const at = (x: number, y: number) => toScreen(transform(shown.matrix, x, y));
   const set = (next: PathShape, newId: () => string) => {
     const state = editor.store.getState();
-    return setValues(state.project, current(state).id, [{ layer: layer.id, channel: 'outline', value: next }], { frame, keying: state.keying, newId });
+    return setValues(state.project, current(state).id, [{ layer: layer.id, track: 'outline', value: next }], { frame, keying: state.keying, newId });
   };
   const begin = (i: number, part: PathPart, event: React.PointerEvent<SVGElement>) => {
     if (event.button !== 0) return;

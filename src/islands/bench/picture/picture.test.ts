@@ -3,8 +3,8 @@ import { describe, expect, test } from 'vitest';
 import { applyPatches, type Draft } from '../../../core/commands';
 import { transform } from '../../../core/display';
 import { evaluateFrame } from '../../../core/evaluate';
-import { worldMatrix } from '../../../core/scene';
-import { findChannel, readLayer, toLayerFile, type Project } from '../../../core/model';
+import { worldMatrix, trackAt } from '../../../core/scene';
+import { readLayer, toLayerFile, type Project } from '../../../core/model';
 import { projectOf, smallFilm, type LayerInput } from '../../../../tests/support/projects';
 import { gripAt, gripsOf } from './grips';
 import { catchGuides, guideLines } from './guides';
@@ -55,7 +55,7 @@ const start = (project: Project, ids: readonly string[], pivot: readonly [number
   return { project, composition: 'main', layers, box: selectionBox(layers)!, pivot, guides: guideLines(600, 300, []) };
 };
 const now = (from: readonly [number, number], to: readonly [number, number], more: object = {}) => ({ from, to, snaps: false, straight: false, reach: 7, how: { frame: 0, keying: false, newId: () => 'k' }, ...more });
-const after = (project: Project, draft: Draft | null) => { const next = applyPatches(project, draft!.patches).project; return { next, value: (id: string, channel: string) => { const found = findChannel(next.compositions.by['main']!.layers.by[id]!, channel)!; return found.channel?.value ?? found.spec.start; }, world: (id: string) => worldMatrix(next, next.compositions.by['main']!, next.compositions.by['main']!.layers.by[id]!, 0, new Map()) }; };
+const after = (project: Project, draft: Draft | null) => { const next = applyPatches(project, draft!.patches).project; return { next, value: (id: string, channel: string) => { const found = trackAt(project, next.compositions.by['main']!.layers.by[id]!, channel)!; return found.channel?.value ?? found.spec.start; }, world: (id: string) => worldMatrix(next, next.compositions.by['main']!, next.compositions.by['main']!.layers.by[id]!, 0, new Map()) }; };
 
 describe('grips', () => {
   const [layer] = shownIn(scene(box('a')));

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { deleteLayers, setValues } from '../../../core/commands';
 import { type ShownLayer } from '../../../core/evaluate';
-import { keyTimeAt, sampleChannel } from '../../../core/scene';
-import { findChannel, type Layer } from '../../../core/model';
+import { trackAt, valueAt } from '../../../core/scene';
+import { type Layer } from '../../../core/model';
 import { seenText } from '../../../ui';
 import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
@@ -13,12 +13,14 @@ import type { Point } from './selection-box';
 export function TextEditor({ layer, shown, scale, toScreen }: { readonly layer: Extract<Layer, { kind: 'text' }>; readonly shown: ShownLayer | undefined; readonly scale: number; readonly toScreen: (point: Point) => Point }) {
   const editor = useEditor();
   const frame = useEditorState((state) => state.frame);
-  const found = findChannel(layer, 'text')!;
-  const [text, setText] = useState(() => String(sampleChannel(found.channel, found.spec, keyTimeAt(editor.store.getState().project, current(editor.store.getState()), layer, frame))));
+  const [text, setText] = useState(() => {
+    const state = editor.store.getState();
+    return String(valueAt(state.project, current(state), layer, trackAt(state.project, layer, 'text')!, frame));
+  });
   const [before] = useState(text);
   const draft = (value: string) => {
     const state = editor.store.getState();
-    return setValues(state.project, current(state).id, [{ layer: layer.id, channel: 'text', value }], { frame: state.frame, keying: state.keying, newId: freshId });
+    return setValues(state.project, current(state).id, [{ layer: layer.id, track: 'text', value }], { frame: state.frame, keying: state.keying, newId: freshId });
   };
   const close = () => {
     editor.lay(null);
@@ -29,7 +31,7 @@ export function TextEditor({ layer, shown, scale, toScreen }: { readonly layer: 
     else editor.run(draft(text));
   };
   const [x, y] = toScreen(shown ? [shown.matrix[4], shown.matrix[5]] : [0, 0]);
-  const size = (found.channel ? Number((layer.channels.size?.value as number | undefined) ?? 48) : 48) * scale;
+  const size = Number((layer.channels.size?.value as number | undefined) ?? 48) * scale;
   return (
     <textarea
       autoFocus aria-label={`Text of ${layer.name}`} value={text} rows={Math.max(1, text.split('\n').length)} spellCheck={false}

@@ -1,11 +1,12 @@
+import { keyedTracks } from '../../../core/scene';
 import {
-  framesOf, keysOf, NO_MOMENTS, shiftLimits, shiftMoments, stretchFactor, stretchLayers, withRipple, withTogether, type Draft, type KeyRef, type MarkerRef, type Moments,
+  framesOf, keyName, NO_MOMENTS, shiftLimits, shiftMoments, stretchFactor, stretchLayers, withRipple, withTogether, type Draft, type KeyRef, type MarkerRef, type Moments,
 } from '../../../core/commands';
 import { inOrder, inTime, member, type Composition, type Project } from '../../../core/model';
 import { frameOfBeat, beatAt } from '../../../core/time';
 import type { Selection } from '../editor/state';
-import type { Hit } from './hit-test';
-import { keyedChannels } from './rows';
+import { pegsOf, type Hit } from './hit-test';
+
 
 /** What a press in the tracks begins; decided once, when the pointer goes down. */
 export type Drag =
@@ -38,11 +39,6 @@ export function classifyDrag(hit: Hit, middle: boolean, selection: Selection): D
   }
 }
 
-/** A name for a key among all of a composition: no id and no channel has a line end in it. */
-export function keyName({ layer, channel, key }: KeyRef): string {
-  return `${layer}\n${channel}\n${key}`;
-}
-
 const names = new WeakMap<readonly KeyRef[], ReadonlySet<string>>();
 
 /** The names of many keys; the same list answers with the same set. */
@@ -55,11 +51,11 @@ export function keyNames(refs: readonly KeyRef[]): ReadonlySet<string> {
 export type Switches = { readonly ripple: boolean; readonly together: boolean };
 
 /** Everything that a drag moves: what was taken hold of, what stands at the same moment (Together) and what comes later (Ripple). */
-export function momentsOf(drag: Drag, composition: Composition, { ripple, together }: Switches): Moments | null {
+export function momentsOf(drag: Drag, project: Project, composition: Composition, { ripple, together }: Switches): Moments | null {
   const own = ownMoments(drag);
   if (!own) return null;
-  const beside = together ? withTogether(composition, own) : own;
-  return ripple ? withRipple(composition, beside) : beside;
+  const beside = together ? withTogether(project, composition, own) : own;
+  return ripple ? withRipple(project, composition, beside) : beside;
 }
 
 function ownMoments(drag: Drag): Moments | null {
@@ -75,9 +71,9 @@ function ownMoments(drag: Drag): Moments | null {
 }
 
 /** The change that a drag has come to after a number of frames. */
-export function draftOf(drag: Drag, moments: Moments | null, project: Project, composition: string, by: number, newId: () => string): Draft | null {
+export function draftOf(drag: Drag, moments: Moments | null, project: Project, composition: string, by: number, newId: () => string, near?: number): Draft | null {
   if (drag.kind === 'stretch') return stretchLayers(project, composition, drag.layers, drag.end, by, newId);
-  return moments && shiftMoments(project, composition, moments, by);
+  return moments && shiftMoments(project, composition, moments, by, near);
 }
 
 /** How far a drag may go: ends keep a frame. */
@@ -92,7 +88,7 @@ export function limitsOf(drag: Drag, moments: Moments | null, project: Project, 
 export type Catch = { readonly at: number; readonly name: string };
 
 /** Moments that catch a drag: the playhead, the range, ends, keys and markers of what does not move, and beats. */
-export function catchesFor(composition: Composition, moving: Moments | null, drag: Drag, frame: number, near: readonly [from: number, to: number]): readonly Catch[] {
+export function catchesFor(project: Project, composition: Composition, moving: Moments | null, drag: Drag, frame: number, near: readonly [from: number, to: number]): readonly Catch[] {
   // One name for each moment is enough, and few moments keep a drag light: a thousand layers may have forty keys each.
   const byFrame = new Map<number, Catch>();
   const add = (at: number, name: string) => {
@@ -109,8 +105,9 @@ export function catchesFor(composition: Composition, moving: Moments | null, dra
   for (const layer of inOrder(composition.layers)) {
     if (moved.has(layer.id)) continue;
     for (const span of layer.spans) for (const edge of span) add(edge, layer.name);
-    for (const found of keyedChannels(layer)) {
-      for (const key of keysOf(found.channel)) if (!touched.has(layer.id) || !keys.has(keyName({ layer: layer.id, channel: found.name, key: key.id }))) add(layer.start + key.at, `key of ${layer.name}`);
+    for (const track of keyedTracks(project, layer)) {
+      const own = touched.has(layer.id);
+      for (const { at, refs } of pegsOf(project, composition, layer, [track])) if (!own || !refs.some((ref) => keys.has(keyName(ref)))) add(at, `key of ${layer.name}`);
     }
     for (const marker of inTime(layer.markers)) if (!markers.has(JSON.stringify([layer.id, marker.id]))) add(marker.at, marker.name || 'marker');
   }
@@ -134,10 +131,10 @@ export function snapDrag(raw: number, own: readonly number[], catches: readonly 
 }
 
 /** The moments of a drag that may be caught. Of a great many only the ends: more would catch everywhere. */
-export function ownFrames(drag: Drag, composition: Composition, moments: Moments | null): readonly number[] {
-  if (drag.kind === 'stretch') return framesOf(composition, drag.end === 'start' ? { ...NO_MOMENTS, trimStart: drag.layers.slice(0, 1) } : { ...NO_MOMENTS, trimEnd: drag.layers.slice(0, 1) });
+export function ownFrames(drag: Drag, project: Project, composition: Composition, moments: Moments | null): readonly number[] {
+  if (drag.kind === 'stretch') return framesOf(project, composition, drag.end === 'start' ? { ...NO_MOMENTS, trimStart: drag.layers.slice(0, 1) } : { ...NO_MOMENTS, trimEnd: drag.layers.slice(0, 1) });
   const own = ownMoments(drag);
-  const frames = own && moments ? [...framesOf(composition, own)].sort((a, b) => a - b) : [];
+  const frames = own && moments ? [...framesOf(project, composition, own)].sort((a, b) => a - b) : [];
   return frames.length > 40 ? [frames[0]!, frames[frames.length - 1]!] : frames;
 }
 

@@ -1,12 +1,12 @@
-import { keysOf } from '../../../core/commands';
-import { activity, channelSampler, keyTimeAt, sourceTimeAt, timingOf } from '../../../core/scene';
-import { inTime, type Composition, type FoundChannel, type Layer, type Marker, type Project } from '../../../core/model';
+import { keyName, keysOf } from '../../../core/commands';
+import { activity, channelSampler, keyedTracks, keyTimesOf, sourceTimeAt, timingOf, type Track } from '../../../core/scene';
+import { inTime, type Composition, type Layer, type Marker, type Project } from '../../../core/model';
 import { pieces } from '../../../core/timing';
 import type { Selection, TimelineView } from '../editor/state';
-import { keyName, keyNames } from './drag';
-import { isHeld, pegsOf, type Peg } from './hit-test';
+import { keyNames } from './drag';
+import { pegsOf, type Peg } from './hit-test';
 import { BARS, INK, LABELS } from './inks';
-import { keyedChannels, type Row } from './rows';
+import { type Row } from './rows';
 import { frameOf, xOf } from './scale';
 
 export type TracksLook = {
@@ -48,7 +48,7 @@ export function drawTracks(to: CanvasRenderingContext2D, look: TracksLook): void
     if (row.kind === 'markers') drawMarkers(to, look, inTime(composition.markers), null, row.top + 1);
     else if (row.kind === 'layer') drawLayerRow(to, look, row, selected, chosen);
     else if (row.kind === 'lane') drawLane(to, look, row.layer, row);
-    else drawChannelRow(to, look, row.layer, row, row.found, chosen);
+    else drawTrackRow(to, look, row.layer, row, row.track, chosen);
   }
   if (look.marquee) {
     const [left, top, right, bottom] = look.marquee;
@@ -93,7 +93,7 @@ function drawLayerRow(to: CanvasRenderingContext2D, look: TracksLook, row: Row &
     to.stroke();
     if (look.grip?.layer === layer.id) drawGrip(to, look, left, right, top, height);
   }
-  if (!row.open) drawPegs(to, look, pegsOf(layer, keyedChannels(layer)), row.top + 7, 12, chosen, false);
+  if (!row.open) drawPegs(to, look, pegsOf(look.project, look.composition, layer, keyedTracks(look.project, layer)), row.top + 7, 12, chosen, false);
   drawMarkers(to, look, inTime(layer.markers), layer.id, row.top + 2);
 }
 
@@ -207,20 +207,23 @@ function drawPegs(to: CanvasRenderingContext2D, { view, width }: TracksLook, peg
 }
 
 /** The motion between two pegs is the line between them: straight, curved, or dashed level where it is held. */
-function drawChannelRow(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, row: Row, { channel, spec, name }: FoundChannel, chosen: ReadonlySet<string>): void {
+function drawTrackRow(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, row: Row, track: Track, chosen: ReadonlySet<string>): void {
   const { project, composition, view, width } = look;
+  const { channel, spec } = track;
+  const times = keyTimesOf(project, composition, layer, track);
+  const pegs = pegsOf(project, composition, layer, [track]);
   const keys = keysOf(channel);
-  if (!channel || keys.length === 0) return;
+  if (!channel || pegs.length === 0) return;
   const middle = row.top + row.height / 2;
-  const first = Math.max(0, xOf(layer.start + keys[0]!.at, view));
-  const last = Math.min(width, xOf(layer.start + keys[keys.length - 1]!.at, view));
+  const first = Math.max(0, xOf(pegs[0]!.at, view));
+  const last = Math.min(width, xOf(pegs[pegs.length - 1]!.at, view));
   to.strokeStyle = INK.amber;
   to.lineWidth = 1;
   if (spec.type === 'N') {
     const sample = channelSampler(channel, 'N') as (x: number) => number;
     const numbers = keys.map((key) => key.value as number);
     let [low, high] = [Math.min(...numbers), Math.max(...numbers)];
-    const valueAt = (x: number) => sample(keyTimeAt(project, composition, layer, frameOf(x, view)));
+    const valueAt = (x: number) => sample(times.at(frameOf(x, view)));
     const points: [number, number][] = [];
     for (let x = first; x <= last; x += 2) {
       const value = valueAt(x);
@@ -230,8 +233,7 @@ function drawChannelRow(to: CanvasRenderingContext2D, look: TracksLook, layer: L
     const reach = row.height / 2 - 5;
     const y = (value: number) => middle + reach - ((value - low) / (high - low || 1)) * reach * 2;
     // Where the layer's own timing bends its keys, a stretch of the line is not a stretch between two pegs.
-    const straight = keyTimeAt(project, composition, layer, layer.start + keys[0]!.at) === keys[0]!.at;
-    const heldUntil = straight ? keys.flatMap((key, i) => (i + 1 < keys.length && isHeld(spec.type, key) ? [[xOf(layer.start + key.at, view), xOf(layer.start + keys[i + 1]!.at, view)] as const] : [])) : [];
+    const heldUntil = times.even ? pegs.flatMap((peg, i) => (i + 1 < pegs.length && peg.held ? [[xOf(peg.at, view), xOf(pegs[i + 1]!.at, view)] as const] : [])) : [];
     to.globalAlpha = 0.75;
     for (const held of [false, true]) {
       to.setLineDash(held ? [2, 3] : []);
@@ -268,7 +270,7 @@ function drawChannelRow(to: CanvasRenderingContext2D, look: TracksLook, layer: L
     to.setLineDash([]);
     to.globalAlpha = 1;
   }
-  drawPegs(to, look, pegsOf(layer, [{ name, channel, spec }]), middle - 6, 12, chosen, true);
+  drawPegs(to, look, pegs, middle - 6, 12, chosen, true);
 }
 
 /** Across, composition time; up, picture time: slope is rate, a jump is a turn of the loop. */

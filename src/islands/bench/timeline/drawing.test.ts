@@ -27,7 +27,7 @@ function recorder(): { readonly to: CanvasRenderingContext2D; readonly calls: Ca
 function tracks(project: Project, more: Partial<TracksLook> & { readonly unfolded?: readonly string[]; readonly lanes?: readonly string[] } = {}): readonly Call[] {
   const composition = project.compositions.by['main']!;
   const { unfolded = [], lanes = [], ...look } = more;
-  const rows = buildRows(composition, { unfolded: new Set(unfolded), lanes: new Set(lanes), order: 'list', search: '', filter: 'all', selected: [], alone: null, room: 0 });
+  const rows = buildRows(project, composition, { unfolded: new Set(unfolded), lanes: new Set(lanes), order: 'list', search: '', filter: 'all', selected: [], alone: null, room: 0 });
   const { to, calls } = recorder();
   drawTracks(to, { project, composition, rows, view: { from: 0, pixelsPerFrame: 10 }, width: 1200, height: 400, scroll: 0, selection: NOTHING_SELECTED, frame: 0, marquee: null, grip: null, caught: null, ...look });
   return calls;

@@ -2,8 +2,8 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { Maximize2, Minimize2 } from 'lucide-react';
 import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { reorderLayers, setParent } from '../../../core/commands';
-import { keyTimeAt, sampleChannel, timingOf } from '../../../core/scene';
-import { member, type Composition, type FoundChannel, type Layer, type LayerOf, type Project } from '../../../core/model';
+import { timingOf, valueAt, type Track } from '../../../core/scene';
+import { member, type Composition, type Layer, type LayerOf, type Project } from '../../../core/model';
 import { IconButton } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
@@ -108,7 +108,7 @@ export const Heads = memo(function Heads({ rows, project, composition, scroller,
         const style = { top: row.top, height: row.height };
         if (row.kind === 'markers') return <div key={item.key} role="row" style={style} className="absolute inset-x-0 flex items-center border-b border-[#262a20] pl-9 text-[12px] text-plum"><span role="gridcell">Markers</span></div>;
         if (row.kind === 'lane') return row.layer.kind === 'nest' ? <LaneHead key={item.key} style={style} layer={row.layer} project={project} composition={composition} /> : null;
-        if (row.kind === 'channel') return <ChannelHead key={item.key} top={row.top} height={row.height} layer={row.layer} found={row.found} project={project} composition={composition} />;
+        if (row.kind === 'track') return <TrackHead key={item.key} top={row.top} height={row.height} layer={row.layer} track={row.track} project={project} composition={composition} />;
         const { layer } = row;
         const key = foldKey(composition.id, layer.id);
         return (
@@ -125,7 +125,7 @@ export const Heads = memo(function Heads({ rows, project, composition, scroller,
 });
 
 function rowKey(row: Row): string {
-  return row.kind === 'markers' ? 'markers' : `${row.kind} ${row.layer.id} ${row.kind === 'channel' ? row.found.name : ''}`;
+  return row.kind === 'markers' ? 'markers' : `${row.kind} ${row.layer.id} ${row.kind === 'track' ? row.track.address : ''}`;
 }
 
 type HeadStyle = { readonly top: number; readonly height: number };
@@ -157,16 +157,16 @@ function LaneHead({ style, layer, project, composition }: { readonly style: Head
   );
 }
 
-const ChannelHead = memo(function ChannelHead({ top, height, layer, found, project, composition }: HeadStyle & { readonly layer: Layer; readonly found: FoundChannel; readonly project: Project; readonly composition: Composition }) {
+const TrackHead = memo(function TrackHead({ top, height, layer, track, project, composition }: HeadStyle & { readonly layer: Layer; readonly track: Track; readonly project: Project; readonly composition: Composition }) {
   const frame = useEditorState((state) => state.frame);
-  const peg = usePeg([layer], found.name, { project, composition, frame });
-  const value = sampleChannel(found.channel, found.spec, keyTimeAt(project, composition, layer, frame));
-  const shown = typeof value === 'number' ? `${showNumber(value)}${found.spec.unit === '°' ? '°' : ` ${found.spec.unit}`}` : typeof value === 'string' ? value : '';
+  const peg = usePeg([layer], track.address, { project, composition, frame });
+  const value = valueAt(project, composition, layer, track, frame);
+  const shown = typeof value === 'number' ? `${showNumber(value)}${track.spec.unit === '°' ? '°' : ` ${track.spec.unit}`}` : typeof value === 'string' ? value : '';
   return (
     <div role="row" style={{ top, height }} className="absolute inset-x-0 flex items-center gap-2 border-b border-[#262a20] pr-1 pl-9 text-[12.5px]">
-      <span role="gridcell" className="min-w-0 grow truncate text-muted">{found.spec.label}</span>
+      <span role="gridcell" className="min-w-0 grow truncate text-muted">{track.spec.label}</span>
       <span role="gridcell" className="max-w-28 truncate font-mono text-[12px] text-amber">{shown}</span>
-      <span role="gridcell" className="shrink-0"><PegButton small state={peg.state} label={`${found.spec.label} of ${layer.name}`} onPress={peg.press} onPrevious={peg.previous} onNext={peg.next} disabled={layer.locked} /></span>
+      <span role="gridcell" className="shrink-0"><PegButton small state={peg.state} label={`${track.spec.label} of ${layer.name}`} onPress={peg.press} onPrevious={peg.previous} onNext={peg.next} disabled={layer.locked} /></span>
     </div>
   );
 });

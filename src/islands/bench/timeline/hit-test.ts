@@ -1,7 +1,8 @@
+import { keyedTracks, keyTimesOf, type KeyTimes, type Track } from '../../../core/scene';
 import { isHeldKey, keysOf, type KeyRef, type MarkerRef } from '../../../core/commands';
-import { inTime, type Composition, type FoundChannel, type Layer, type Marker } from '../../../core/model';
+import { inTime, type ChannelType, type Composition, type Layer, type Marker, type Project } from '../../../core/model';
 import type { TimelineView } from '../editor/state';
-import { keyedChannels, rowAt, type Row } from './rows';
+import { rowAt, type Row } from './rows';
 import { xOf } from './scale';
 
 /** What lies under the pointer in the tracks. */
@@ -22,7 +23,7 @@ const GRIP = 6;
 const FLAG = 7;
 
 /** First match wins: pegs, markers, a bar's grips (its upper half trims, its lower half stretches), the bar, the row. `y` counts from the top of the first row. */
-export function hitTest(rows: readonly Row[], composition: Pick<Composition, 'markers'>, view: TimelineView, x: number, y: number): Hit {
+export function hitTest(rows: readonly Row[], project: Project, composition: Composition, view: TimelineView, x: number, y: number): Hit {
   const row = rowAt(rows, y);
   if (!row) return { kind: 'nothing' };
   if (row.kind === 'markers') {
@@ -31,8 +32,8 @@ export function hitTest(rows: readonly Row[], composition: Pick<Composition, 'ma
   }
   const { layer } = row;
   if (row.kind === 'lane') return { kind: 'row', layer: layer.id };
-  if (row.kind === 'channel') {
-    const peg = nearestPeg(pegsOf(layer, [row.found]), view, x);
+  if (row.kind === 'track') {
+    const peg = nearestPeg(pegsOf(project, composition, layer, [row.track]), view, x);
     return peg ? { kind: 'keys', ...peg, layer: layer.id } : { kind: 'row', layer: layer.id };
   }
   // Flags stand in the upper part of the row, above the bar's own grips only where their staff is.
@@ -48,7 +49,7 @@ export function hitTest(rows: readonly Row[], composition: Pick<Composition, 'ma
     if (Math.abs(x - right) <= grip && to === layer.spans[layer.spans.length - 1]![1]) return { kind, layer: layer.id, end: 'end' };
   }
   if (!row.open) {
-    const peg = nearestPeg(pegsOf(layer, keyedChannels(layer)), view, x);
+    const peg = nearestPeg(pegsOf(project, composition, layer, keyedTracks(project, layer)), view, x);
     if (peg) return { kind: 'keys', ...peg, layer: layer.id };
   }
   const onBar = layer.spans.some(([from, to]) => x >= xOf(from, view) && x < xOf(to, view));
@@ -69,33 +70,43 @@ function markerAt(markers: readonly Marker[], view: TimelineView, x: number): st
 export type Peg = { readonly at: number; readonly refs: readonly KeyRef[]; readonly held: boolean };
 
 /** Whether a key keeps its value until the next: words, switches and choices always do. */
-export function isHeld(type: FoundChannel['spec']['type'], key: object): boolean {
+export function isHeld(type: ChannelType, key: object): boolean {
   return type === 'T' || type === 'B' || type === 'E' || isHeldKey(key);
 }
 
-const pegs = new WeakMap<Layer, Map<string, readonly Peg[]>>();
+const pegs = new WeakMap<Track, { readonly times: KeyTimes; readonly pegs: readonly Peg[] }>();
+const together = new WeakMap<Layer, { readonly times: KeyTimes; readonly tracks: readonly Track[]; readonly pegs: readonly Peg[] }>();
 
-/** Pegs of channels by host frame, those at one frame together, in order of time. */
-export function pegsOf(layer: Layer, channels: readonly Pick<FoundChannel, 'name' | 'channel' | 'spec'>[]): readonly Peg[] {
-  const name = channels.map((one) => one.name).join(' ');
-  let known = pegs.get(layer);
-  if (!known) pegs.set(layer, (known = new Map()));
-  let list = known.get(name);
-  if (!list) {
-    const byTime = new Map<number, { refs: KeyRef[]; held: boolean }>();
-    for (const { name: channel, channel: found, spec } of channels) {
-      for (const key of keysOf(found)) {
-        const at = layer.start + key.at;
-        const together = byTime.get(at) ?? { refs: [], held: true };
-        together.refs.push({ layer: layer.id, channel, key: key.id });
-        together.held &&= isHeld(spec.type, key);
-        byTime.set(at, together);
-      }
-    }
-    list = [...byTime].map(([at, { refs, held }]) => ({ at, refs, held })).sort((a, b) => a.at - b.at);
-    known.set(name, list);
-  }
+/** Pegs of tracks by host frame, those at one frame together, in order of time. A key that is met several times has as many. */
+export function pegsOf(project: Project, composition: Composition, layer: Layer, tracks: readonly Track[]): readonly Peg[] {
+  if (tracks.length === 1) return pegsOfTrack(project, composition, layer, tracks[0]!);
+  const times = keyTimesOf(project, composition, layer);
+  const known = together.get(layer);
+  if (known?.tracks === tracks && known.times === times) return known.pegs;
+  const list = joinedPegs(tracks.flatMap((track) => pegsOfTrack(project, composition, layer, track)));
+  together.set(layer, { times, tracks, pegs: list });
   return list;
+}
+
+function pegsOfTrack(project: Project, composition: Composition, layer: Layer, track: Track): readonly Peg[] {
+  const times = keyTimesOf(project, composition, layer, track);
+  const known = pegs.get(track);
+  if (known?.times === times) return known.pegs;
+  const list = joinedPegs(keysOf(track.channel).flatMap((key) => times.moments(key.at).map(({ from }): Peg => ({ at: from, refs: [{ layer: layer.id, track: track.address, key: key.id }], held: isHeld(track.spec.type, key) }))));
+  pegs.set(track, { times, pegs: list });
+  return list;
+}
+
+function joinedPegs(list: readonly Peg[]): readonly Peg[] {
+  const byTime = new Map<number, { refs: KeyRef[]; held: boolean }>();
+  for (const { at, refs, held } of list) {
+    const one = byTime.get(at);
+    if (one) {
+      one.refs.push(...refs);
+      one.held &&= held;
+    } else byTime.set(at, { refs: [...refs], held });
+  }
+  return [...byTime].map(([at, one]) => ({ at, ...one })).sort((a, b) => a.at - b.at);
 }
 
 function nearestPeg(list: readonly Peg[], view: TimelineView, x: number): Peg | null {
@@ -109,11 +120,11 @@ function nearestPeg(list: readonly Peg[], view: TimelineView, x: number): Peg | 
 }
 
 /** Keys whose pegs lie in a rectangle of the tracks. */
-export function keysInside(rows: readonly Row[], view: TimelineView, [left, top, right, bottom]: readonly [number, number, number, number]): readonly KeyRef[] {
+export function keysInside(rows: readonly Row[], project: Project, composition: Composition, view: TimelineView, [left, top, right, bottom]: readonly [number, number, number, number]): readonly KeyRef[] {
   return rows.flatMap((row) => {
     if (row.kind === 'lane' || row.kind === 'markers' || row.top + row.height <= top || row.top >= bottom || (row.kind === 'layer' && row.open)) return [];
-    const channels = row.kind === 'channel' ? [row.found] : keyedChannels(row.layer);
-    return pegsOf(row.layer, channels).filter((peg) => xOf(peg.at, view) >= left && xOf(peg.at, view) <= right).flatMap((peg) => peg.refs);
+    const tracks = row.kind === 'track' ? [row.track] : keyedTracks(project, row.layer);
+    return pegsOf(project, composition, row.layer, tracks).filter((peg) => xOf(peg.at, view) >= left && xOf(peg.at, view) <= right).flatMap((peg) => peg.refs);
   });
 }
 

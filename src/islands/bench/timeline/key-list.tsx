@@ -1,28 +1,29 @@
+import { keyedTracks, keyTimesOf, unbent } from '../../../core/scene';
 import { memo } from 'react';
 import { keysOf } from '../../../core/commands';
-import { inOrder, type Composition } from '../../../core/model';
+import { inOrder, type Composition, type Project } from '../../../core/model';
 import { useEditor, useEditorState } from '../editor/editor-context';
-import { keyedChannels } from './rows';
+
 
 /** The keys of the selected layer as a list: the same pegs, for the keyboard and for screen readers. */
-export const KeyList = memo(function KeyList({ composition }: { readonly composition: Composition }) {
+export const KeyList = memo(function KeyList({ project, composition }: { readonly project: Project; readonly composition: Composition }) {
   const editor = useEditor();
   const [first] = useEditorState((state) => state.selection.layers);
   const chosen = useEditorState((state) => state.selection.keys);
   const layer = inOrder(composition.layers).find((one) => one.id === first);
   if (!layer) return null;
-  const mine = new Set(chosen.filter((one) => one.layer === layer.id).map((one) => `${one.channel} ${one.key}`));
+  const mine = new Set(chosen.filter((one) => one.layer === layer.id).map((one) => `${one.track} ${one.key}`));
   return (
     <ul className="sr-only top-0 left-0" aria-label={`Keys of ${layer.name}`}>
-      {keyedChannels(layer).flatMap((found) => keysOf(found.channel).map((key) => {
-        const at = layer.start + key.at;
-        const selected = mine.has(`${found.name} ${key.id}`);
+      {keyedTracks(project, layer).flatMap((track) => keysOf(track.channel).map((key) => {
+        const at = keyTimesOf(project, composition, layer, track).moments(key.at)[0]?.from ?? unbent(layer, key.at);
+        const selected = mine.has(`${track.address} ${key.id}`);
         return (
-          <li key={`${found.name} ${key.id}`}>
+          <li key={`${track.address} ${key.id}`}>
             <button type="button" tabIndex={-1} aria-pressed={selected} onClick={() => {
-              editor.select({ keys: [{ layer: layer.id, channel: found.name, key: key.id }] });
+              editor.select({ keys: [{ layer: layer.id, track: track.address, key: key.id }] });
               editor.seek(at);
-            }}>{`Key of ${found.spec.label} at frame ${at}: ${JSON.stringify(key.value)}`}</button>
+            }}>{`Key of ${track.spec.label} at frame ${at}: ${JSON.stringify(key.value)}`}</button>
           </li>
         );
       }))}

@@ -1,11 +1,12 @@
 import type { PointerEvent } from 'react';
 import { flushSync } from 'react-dom';
+import { keyName } from '../../../core/commands';
 import { current, type Editor } from '../editor/editor';
 import { gestureIds } from '../editor/fresh-id';
 import type { TimelineView } from '../editor/state';
 import { followPointer } from '../follow-pointer';
 import { LAYER_MENU } from '../picture/press-picture';
-import { catchesFor, classifyDrag, draftOf, keyName, keyNames, limitsOf, momentsOf, ownFrames, snapDrag, tellDrag, whyLocked } from './drag';
+import { catchesFor, classifyDrag, draftOf, keyNames, limitsOf, momentsOf, ownFrames, snapDrag, tellDrag, whyLocked } from './drag';
 import { barsInside, keysInside, type Hit } from './hit-test';
 import type { Row } from './rows';
 import { frameOf, panBy } from './scale';
@@ -46,12 +47,14 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
   let plan: ReturnType<typeof planOf> | null = null;
   const planOf = () => {
     const { settings, frame } = editor.store.getState();
-    const moments = momentsOf(taken, composition, settings);
+    const moments = momentsOf(taken, state.project, composition, settings);
     const near = [frameOf(-200, view), frameOf(width + 200, view)] as const;
-    return { moments, own: ownFrames(taken, composition, moments), catches: catchesFor(composition, moments, taken, frame, near), limits: limitsOf(taken, moments, state.project, composition.id) };
+    return { moments, own: ownFrames(taken, state.project, composition, moments), catches: catchesFor(state.project, composition, moments, taken, frame, near), limits: limitsOf(taken, moments, state.project, composition.id) };
   };
   // Worked out after the press and before the first move, which then only has to move.
   if (taken.kind !== 'pan' && taken.kind !== 'marquee') setTimeout(() => (plan ??= planOf()), 0);
+  // Of a key that is met several times it is this moment that is pulled.
+  const near = hit.kind === 'keys' ? hit.at : undefined;
   let by = 0;
   let moved = false;
   let rectangle: readonly [number, number, number, number] | null = null;
@@ -69,7 +72,7 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
     const snaps = settings.snap && !next.altKey;
     const snapped = snapDrag(dx / view.pixelsPerFrame, plan.own, snaps ? plan.catches : [], REACH / view.pixelsPerFrame, plan.limits);
     by = snapped.by;
-    const draft = draftOf(taken, plan.moments, project, composition.id, by, ids());
+    const draft = draftOf(taken, plan.moments, project, composition.id, by, ids(), near);
     // One pass for all that the drag shows: each by itself would draw the timeline anew.
     flushSync(() => {
       editor.lay(draft);
@@ -116,9 +119,10 @@ function selectHit(editor: Editor, hit: Hit, more: boolean): void {
 
 /** What lies in the rectangle, by the filter beside the switches: pegs, bars or both. */
 function takeMarquee(editor: Editor, rows: readonly Row[], view: TimelineView, rectangle: readonly [number, number, number, number], before: { readonly keys: readonly ReturnType<typeof keysInside>[number][]; readonly layers: readonly string[] } | null): void {
-  const { settings: { marqueeTakes }, selection } = editor.store.getState();
+  const state = editor.store.getState();
+  const { settings: { marqueeTakes }, selection, project } = state;
   const free = rows.filter((row) => row.kind === 'markers' || !row.layer.locked);
-  const keys = marqueeTakes === 'bars' ? [] : keysInside(free, view, rectangle);
+  const keys = marqueeTakes === 'bars' ? [] : keysInside(free, project, current(state), view, rectangle);
   const bars = marqueeTakes === 'pegs' ? [] : barsInside(free, view, rectangle);
   const layers = marqueeTakes === 'pegs' ? selection.layers : bars;
   const known = new Set((before?.keys ?? []).map(keyName));

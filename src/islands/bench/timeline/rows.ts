@@ -1,5 +1,6 @@
-import { channelsWithKeys } from '../../../core/commands';
-import { inOrder, type Composition, type FoundChannel, type Layer } from '../../../core/model';
+
+import { keyedTracks, type Track } from '../../../core/scene';
+import { inOrder, type Composition, type Layer, type Project } from '../../../core/model';
 import { operatorOf } from '../../../core/timing';
 import { foldKey } from '../editor/state';
 
@@ -10,9 +11,9 @@ type RowKind =
   | { readonly kind: 'markers' }
   | { readonly kind: 'layer'; readonly layer: Layer; readonly open: boolean; readonly opens: boolean }
   | { readonly kind: 'lane'; readonly layer: Layer }
-  | { readonly kind: 'channel'; readonly layer: Layer; readonly found: FoundChannel };
+  | { readonly kind: 'track'; readonly layer: Layer; readonly track: Track };
 
-export const HEIGHTS = { markers: 20, layer: 27, lane: 104, channel: 24 } as const;
+export const HEIGHTS = { markers: 20, layer: 27, lane: 104, track: 24 } as const;
 
 /** Which rows are shown, and in which order. */
 export type RowChoice = {
@@ -28,7 +29,7 @@ export type RowChoice = {
 };
 
 /** Rows of a composition: its markers, then each layer, under it its picture time and its keyed channels where unfolded. */
-export function buildRows(composition: Composition, choice: RowChoice): readonly Row[] {
+export function buildRows(project: Project, composition: Composition, choice: RowChoice): readonly Row[] {
   const rows: Row[] = [];
   let top = 0;
   const add = (row: RowKind, height: number = HEIGHTS[row.kind]) => {
@@ -43,36 +44,31 @@ export function buildRows(composition: Composition, choice: RowChoice): readonly
     return rows;
   }
   if (Object.keys(composition.markers).length > 0) add({ kind: 'markers' });
-  for (const layer of layersShown(composition, choice)) {
+  for (const layer of layersShown(project, composition, choice)) {
     const key = foldKey(composition.id, layer.id);
     const open = choice.unfolded.has(key);
-    const channels = keyedChannels(layer);
-    add({ kind: 'layer', layer, open, opens: channels.length > 0 });
+    const tracks = keyedTracks(project, layer);
+    add({ kind: 'layer', layer, open, opens: tracks.length > 0 });
     if (choice.lanes.has(key) && layer.kind === 'nest') add({ kind: 'lane', layer });
-    if (open) for (const found of channels) add({ kind: 'channel', layer, found });
+    if (open) for (const track of tracks) add({ kind: 'track', layer, track });
   }
   return rows;
 }
 
 /** Layers that pass the search and the filter; by start, those that begin together keep the order of the list. */
-function layersShown(composition: Composition, { order, search, filter, selected }: RowChoice): readonly Layer[] {
+function layersShown(project: Project, composition: Composition, { order, search, filter, selected }: RowChoice): readonly Layer[] {
   const words = search.trim().toLowerCase();
   const chosen = new Set(selected);
   const shown = inOrder(composition.layers).filter((layer) => {
-    if (words !== '' && !layer.name.toLowerCase().includes(words) && !keyedChannels(layer).some((found) => found.spec.label.toLowerCase().includes(words))) return false;
+    if (words !== '' && !layer.name.toLowerCase().includes(words) && !keyedTracks(project, layer).some((track) => track.spec.label.toLowerCase().includes(words))) return false;
     switch (filter) {
       case 'all': return true;
       case 'selected': return chosen.has(layer.id);
-      case 'keyed': return keyedChannels(layer).length > 0;
+      case 'keyed': return keyedTracks(project, layer).length > 0;
       case 'nests': return layer.kind === 'nest';
     }
   });
   return order === 'list' ? shown : [...shown].sort((a, b) => (a.spans[0]?.[0] ?? 0) - (b.spans[0]?.[0] ?? 0));
-}
-
-/** Channels of a layer that have keys; the same layer answers with the same list. */
-export function keyedChannels(layer: Layer): readonly FoundChannel[] {
-  return channelsWithKeys(layer);
 }
 
 /** The height of all rows together. */

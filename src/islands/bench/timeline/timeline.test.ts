@@ -12,8 +12,8 @@ import { frameOf, markStep, panBy, wholeView, xOf, zoomAt } from './scale';
 const film = smallFilm();
 const main = film.compositions.by['main']!;
 const choice = (more: Partial<RowChoice> = {}): RowChoice => ({ unfolded: new Set(), lanes: new Set(), order: 'list', search: '', filter: 'all', selected: [], alone: null, room: 0, ...more });
-const rows = buildRows(main, choice({ unfolded: new Set(['main/lamp']), lanes: new Set(['main/tram']) }));
-const nameRow = (row: (typeof rows)[number]) => (row.kind === 'markers' ? 'markers' : `${row.kind} ${row.layer.id}${row.kind === 'channel' ? ` ${row.found.name}` : ''}`);
+const rows = buildRows(film, main, choice({ unfolded: new Set(['main/lamp']), lanes: new Set(['main/tram']) }));
+const nameRow = (row: (typeof rows)[number]) => (row.kind === 'markers' ? 'markers' : `${row.kind} ${row.layer.id}${row.kind === 'track' ? ` ${row.track.address}` : ''}`);
 const view = { from: 0, pixelsPerFrame: 10 };
 
 describe('the axis', () => {
@@ -43,7 +43,7 @@ describe('the axis', () => {
 
 describe('rows', () => {
   test('a layer, under it its picture time and its keyed channels', () =>
-    expect(rows.map(nameRow)).toEqual(['layer tram', 'lane tram', 'layer lamp', 'channel lamp x', 'layer child']));
+    expect(rows.map(nameRow)).toEqual(['layer tram', 'lane tram', 'layer lamp', 'track lamp x', 'layer child']));
   test('a height belongs to one row', () => {
     expect(totalHeight(rows)).toBe(27 * 3 + 104 + 24);
     expect(nameRow(rowAt(rows, 0)!)).toBe('layer tram');
@@ -52,23 +52,23 @@ describe('rows', () => {
     expect(rowAt(rows, 1e4)).toBeNull();
   });
   test('are found by name or channel, filtered, and stand in order of start', () => {
-    const shown = (more: Partial<RowChoice>) => buildRows(main, choice(more)).map(nameRow);
+    const shown = (more: Partial<RowChoice>) => buildRows(film, main, choice(more)).map(nameRow);
     expect(shown({ search: 'LAM' })).toEqual(['layer lamp']);
     expect(shown({ search: 'across' })).toEqual(['layer lamp']);
     expect(shown({ filter: 'nests' })).toEqual(['layer tram']);
     expect(shown({ filter: 'keyed' })).toEqual(['layer lamp']);
     expect(shown({ filter: 'selected', selected: ['child'] })).toEqual(['layer child']);
-    const late = projectOf([{ id: 'main', name: 'Main', markers: [{ at: 5 }], layers: [{ id: 'a', name: 'A', kind: 'null', spans: [[50, 90]] }, { id: 'b', name: 'B', kind: 'null', spans: [[10, 90]] }, { id: 'c', name: 'C', kind: 'null', spans: [[10, 20]] }] }]).compositions.by['main']!;
-    expect(buildRows(late, choice({ order: 'start' })).map(nameRow)).toEqual(['markers', 'layer b', 'layer c', 'layer a']);
+    const late = projectOf([{ id: 'main', name: 'Main', markers: [{ at: 5 }], layers: [{ id: 'a', name: 'A', kind: 'null', spans: [[50, 90]] }, { id: 'b', name: 'B', kind: 'null', spans: [[10, 90]] }, { id: 'c', name: 'C', kind: 'null', spans: [[10, 20]] }] }]);
+    expect(buildRows(late, late.compositions.by['main']!, choice({ order: 'start' })).map(nameRow)).toEqual(['markers', 'layer b', 'layer c', 'layer a']);
   });
   test('a lane that stands alone has its layer and all the room; a nest of another composition changes nothing', () => {
-    const alone = buildRows(main, choice({ alone: 'main/tram', room: 400 }));
+    const alone = buildRows(film, main, choice({ alone: 'main/tram', room: 400 }));
     expect(alone.map(nameRow)).toEqual(['layer tram', 'lane tram']);
     expect(totalHeight(alone)).toBe(400);
-    expect(totalHeight(buildRows(main, choice({ alone: 'main/tram', room: 20 })))).toBe(27 + 104);
-    expect(buildRows(main, choice({ alone: 'reel/tram', room: 400 })).length).toBe(3);
-    expect(buildRows(main, choice({ alone: 'main/lamp', room: 400 })).length).toBe(3);
-    expect(buildRows(main, choice({ alone: 'main/tram', room: 400, search: 'lamp' })).map(nameRow)).toEqual(['layer lamp']);
+    expect(totalHeight(buildRows(film, main, choice({ alone: 'main/tram', room: 20 })))).toBe(27 + 104);
+    expect(buildRows(film, main, choice({ alone: 'reel/tram', room: 400 })).length).toBe(3);
+    expect(buildRows(film, main, choice({ alone: 'main/lamp', room: 400 })).length).toBe(3);
+    expect(buildRows(film, main, choice({ alone: 'main/tram', room: 400, search: 'lamp' })).map(nameRow)).toEqual(['layer lamp']);
   });
   test('dropped layers go before the row whose upper half they are over, else after it', () => {
     expect(dropPlace(rows, 5)).toEqual({ before: 'tram', top: 0 });
@@ -87,26 +87,26 @@ describe('rows', () => {
 describe('what lies under the pointer', () => {
   const lamp = 27 + 104;
   test('ends, bars, rows and nothing', () => {
-    expect(hitTest(rows, main, view, 500, 10)).toEqual({ kind: 'bar', layer: 'tram' });
-    expect(hitTest(rows, main, view, 998, 10)).toEqual({ kind: 'trim', layer: 'tram', end: 'end' });
-    expect(hitTest(rows, main, view, 3, 10)).toEqual({ kind: 'trim', layer: 'tram', end: 'start' });
+    expect(hitTest(rows, film, main, view, 500, 10)).toEqual({ kind: 'bar', layer: 'tram' });
+    expect(hitTest(rows, film, main, view, 998, 10)).toEqual({ kind: 'trim', layer: 'tram', end: 'end' });
+    expect(hitTest(rows, film, main, view, 3, 10)).toEqual({ kind: 'trim', layer: 'tram', end: 'start' });
     // The lower half of an end stretches.
-    expect(hitTest(rows, main, view, 998, 20)).toEqual({ kind: 'stretch', layer: 'tram', end: 'end' });
-    expect(hitTest(rows, main, view, 302, 5)).toEqual({ kind: 'marker', ref: { layer: 'tram', marker: 'm' } });
-    expect(hitTest(rows, main, view, 302, 20)).toEqual({ kind: 'bar', layer: 'tram' });
-    expect(hitTest(rows, main, view, 1200, 10)).toEqual({ kind: 'row', layer: 'tram' });
-    expect(hitTest(rows, main, view, 500, 60)).toEqual({ kind: 'row', layer: 'tram' });
-    expect(hitTest(rows, main, view, 500, 900)).toEqual({ kind: 'nothing' });
+    expect(hitTest(rows, film, main, view, 998, 20)).toEqual({ kind: 'stretch', layer: 'tram', end: 'end' });
+    expect(hitTest(rows, film, main, view, 302, 5)).toEqual({ kind: 'marker', ref: { layer: 'tram', marker: 'm' } });
+    expect(hitTest(rows, film, main, view, 302, 20)).toEqual({ kind: 'bar', layer: 'tram' });
+    expect(hitTest(rows, film, main, view, 1200, 10)).toEqual({ kind: 'row', layer: 'tram' });
+    expect(hitTest(rows, film, main, view, 500, 60)).toEqual({ kind: 'row', layer: 'tram' });
+    expect(hitTest(rows, film, main, view, 500, 900)).toEqual({ kind: 'nothing' });
   });
   test('pegs in their row, and on the folded bar', () => {
-    expect(hitTest(rows, main, view, 203, lamp + 27 + 12)).toMatchObject({ kind: 'keys', at: 20, refs: [{ layer: 'lamp', channel: 'x', key: 'b' }] });
-    const folded = buildRows(main, choice());
-    expect(hitTest(folded, main, view, 400, 27 + 20)).toMatchObject({ kind: 'keys', at: 40 });
-    expect(hitTest(folded, main, view, 420, 27 + 20)).toMatchObject({ kind: 'bar' });
+    expect(hitTest(rows, film, main, view, 203, lamp + 27 + 12)).toMatchObject({ kind: 'keys', at: 20, refs: [{ layer: 'lamp', track: 'x', key: 'b' }] });
+    const folded = buildRows(film, main, choice());
+    expect(hitTest(folded, film, main, view, 400, 27 + 20)).toMatchObject({ kind: 'keys', at: 40 });
+    expect(hitTest(folded, film, main, view, 420, 27 + 20)).toMatchObject({ kind: 'bar' });
   });
   test('pegs inside a rectangle', () => {
-    expect(keysInside(rows, view, [150, 0, 450, 999]).map((ref) => ref.key)).toEqual(['b', 'c']);
-    expect(keysInside(rows, view, [150, 0, 450, 60])).toEqual([]);
+    expect(keysInside(rows, film, main, view, [150, 0, 450, 999]).map((ref) => ref.key)).toEqual(['b', 'c']);
+    expect(keysInside(rows, film, main, view, [150, 0, 450, 60])).toEqual([]);
     expect(barsInside(rows, view, [150, 0, 450, 60])).toEqual(['tram']);
     expect(barsInside(rows, view, [1100, 0, 1200, 999])).toEqual([]);
   });
@@ -118,7 +118,7 @@ describe('what a drag means', () => {
     expect(classifyDrag({ kind: 'bar', layer: 'tram' }, false, NOTHING_SELECTED)).toEqual({ kind: 'slide', layers: ['tram'] });
     expect(classifyDrag({ kind: 'bar', layer: 'tram' }, false, { ...NOTHING_SELECTED, layers: ['tram', 'lamp'] })).toEqual({ kind: 'slide', layers: ['tram', 'lamp'] });
     expect(classifyDrag({ kind: 'nothing' }, false, NOTHING_SELECTED)).toEqual({ kind: 'marquee' });
-    const ref = (key: string) => ({ layer: 'lamp', channel: 'x', key });
+    const ref = (key: string) => ({ layer: 'lamp', track: 'x', key });
     const keys = { kind: 'keys', refs: [ref('a')], at: 0, layer: 'lamp' } as const;
     expect(classifyDrag(keys, false, { ...NOTHING_SELECTED, keys: [ref('a'), ref('b')] })).toEqual({ kind: 'moveKeys', refs: [ref('a'), ref('b')] });
     expect(classifyDrag(keys, false, { ...NOTHING_SELECTED, keys: [ref('b')] })).toEqual({ kind: 'moveKeys', refs: [ref('a')] });
@@ -129,7 +129,7 @@ describe('what a drag means', () => {
     expect(classifyDrag({ kind: 'marker', ref }, false, NOTHING_SELECTED)).toEqual({ kind: 'moveMarkers', refs: [ref] });
     expect(classifyDrag({ kind: 'marker', ref }, false, { ...NOTHING_SELECTED, markers: [ref, { layer: null, marker: 'x' }] })).toEqual({ kind: 'moveMarkers', refs: [ref, { layer: null, marker: 'x' }] });
   });
-  const moments = (drag: Drag, more: object = {}) => momentsOf(drag, main, { ripple: false, together: false, ...more });
+  const moments = (drag: Drag, more: object = {}) => momentsOf(drag, film, main, { ripple: false, together: false, ...more });
   test('comes to one change, and tells where that is', () => {
     const trim = { kind: 'trim', layers: ['tram'], end: 'end' } as const;
     const newId = () => 'k';
@@ -145,16 +145,16 @@ describe('what a drag means', () => {
     expect(limitsOf(stretch, null, film, 'main')).toEqual([-99, Infinity]);
   });
   test('the switches add what comes later and what stands at the same moment', () => {
-    const keys = { kind: 'moveKeys', refs: [{ layer: 'lamp', channel: 'x', key: 'b' }] } as const;
+    const keys = { kind: 'moveKeys', refs: [{ layer: 'lamp', track: 'x', key: 'b' }] } as const;
     expect(moments(keys, { ripple: true })!.keys.map((ref) => ref.key)).toEqual(['b', 'c']);
     expect(moments({ kind: 'slide', layers: ['tram'] }, { together: true })!.trimEnd).toEqual(['lamp', 'child']);
   });
   test('is caught by moments near it, but not by its own, and stays within its limits', () => {
-    const keys = { kind: 'moveKeys', refs: [{ layer: 'lamp', channel: 'x', key: 'b' }] } as const;
-    const catches = catchesFor(main, moments(keys), keys, 33, [-100, 300]);
+    const keys = { kind: 'moveKeys', refs: [{ layer: 'lamp', track: 'x', key: 'b' }] } as const;
+    const catches = catchesFor(film, main, moments(keys), keys, 33, [-100, 300]);
     expect(catches.find((one) => one.at === 20)).toBeUndefined();
     expect(catches.map((one) => one.at)).toEqual(expect.arrayContaining([0, 30, 33, 40, 100]));
-    expect(ownFrames(keys, main, moments(keys))).toEqual([20]);
+    expect(ownFrames(keys, film, main, moments(keys))).toEqual([20]);
     const free: readonly [number, number] = [-Infinity, Infinity];
     expect(snapDrag(12.6, [20], catches, 0.7, free)).toEqual({ by: 13, caught: { at: 33, name: 'playhead' } });
     expect(snapDrag(12.6, [20], [], 0.7, free)).toEqual({ by: 13, caught: null });

@@ -43,7 +43,7 @@ export function Timeline() {
   const pane = useRef<HTMLDivElement>(null);
   const [width, height] = useSize(pane);
   const room = alone === null ? 0 : height;
-  const rows = useMemo(() => buildRows(composition, { unfolded, lanes, order, search, filter, selected: filtered, alone, room }), [composition, unfolded, lanes, order, search, filter, filtered, alone, room]);
+  const rows = useMemo(() => buildRows(project, composition, { unfolded, lanes, order, search, filter, selected: filtered, alone, room }), [project, composition, unfolded, lanes, order, search, filter, filtered, alone, room]);
   const ruler = useRef<HTMLCanvasElement>(null);
   const tracks = useRef<HTMLCanvasElement>(null);
   const scroller = useRef<HTMLDivElement>(null);
@@ -139,7 +139,7 @@ export function Timeline() {
 
   const hitUnder = (event: { readonly clientX: number; readonly clientY: number; readonly currentTarget: EventTarget & Element }): Hit => {
     const box = event.currentTarget.getBoundingClientRect();
-    return hitTest(rows, composition, view, event.clientX - box.left, event.clientY - box.top + scroll);
+    return hitTest(rows, project, composition, view, event.clientX - box.left, event.clientY - box.top + scroll);
   };
   const press = { editor, rows, view, scroll, width, setMarquee, setTold, setCaught };
   const onHover = (event: PointerEvent<HTMLCanvasElement>) => {
@@ -182,7 +182,7 @@ export function Timeline() {
         />
         <Playhead x={playhead} />
         {told && <output className="pointer-events-none absolute z-10 rounded-md bg-deep/95 px-2 py-1 font-mono text-[12px] whitespace-nowrap ring-1 ring-line" style={{ left: Math.max(4, Math.min(told.x + 12, width - 260)), top: Math.max(2, told.y - 30) }}>{told.text}</output>}
-        <KeyList composition={heads.composition} />
+        <KeyList project={heads.project} composition={heads.composition} />
       </div>
     </section>
   );

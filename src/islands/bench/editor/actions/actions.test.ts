@@ -26,7 +26,7 @@ const SELECTIONS = {
   'a keyed layer': { layers: ['lamp'] },
   'a nest': { layers: ['tram'] },
   'several layers': { layers: ['tram', 'lamp', 'child'] },
-  keys: { layers: ['lamp'], keys: [{ layer: 'lamp', channel: 'x', key: 'b' }] },
+  keys: { layers: ['lamp'], keys: [{ layer: 'lamp', track: 'x', key: 'b' }] },
   'a marker': { layers: ['tram'], markers: [{ layer: 'tram', marker: 'm' }] },
 } as const;
 
@@ -79,7 +79,7 @@ describe('each action', () => {
 
 describe('switches', () => {
   test.each(ACTIONS.filter((action) => action.isOn && !/(filter|takes|quality|blend|before|after)-/.test(action.id)).map((action) => action.id))('%s, pressed twice, is as it was', (id) => {
-    editor.select({ layers: ['tram'], keys: [{ layer: 'lamp', channel: 'x', key: 'a' }] });
+    editor.select({ layers: ['tram'], keys: [{ layer: 'lamp', track: 'x', key: 'a' }] });
     const on = () => actionOf(id).isOn!(state());
     const before = on();
     runAction(editor, id);

@@ -1,20 +1,21 @@
-import { channelsWithKeys, isHeldKey, setOutside, shapeKeys, type ChannelRef, type KeyShape } from '../../../../core/commands';
-import { findChannel, member, type Channel } from '../../../../core/model';
+import { keyedTracks, trackAt } from '../../../../core/scene';
+import { isHeldKey, setOutside, shapeKeys, type TrackRef, type KeyShape } from '../../../../core/commands';
+import { member, type Channel } from '../../../../core/model';
 import { current, type Editor } from '../editor';
 import type { EditorState } from '../state';
 import { chosenLayers, needsKeys, type Action } from './action';
 
 /** Channels that are meant: those of the selected keys, else all keyed ones of the selected layers. */
-function meant(state: EditorState): readonly ChannelRef[] {
+function meant(state: EditorState): readonly TrackRef[] {
   const { keys } = state.selection;
-  if (keys.length === 0) return chosenLayers(state).flatMap((layer) => channelsWithKeys(layer).map(({ name }) => ({ layer: layer.id, channel: name })));
-  const seen = new Map(keys.map(({ layer, channel }) => [JSON.stringify([layer, channel]), { layer, channel }]));
+  if (keys.length === 0) return chosenLayers(state).flatMap((layer) => keyedTracks(state.project, layer).map((one) => ({ layer: layer.id, track: one.address })));
+  const seen = new Map(keys.map(({ layer, track }) => [`${layer}\n${track}`, { layer, track }]));
   return [...seen.values()];
 }
 
-function channelOf(state: EditorState, { layer, channel }: ChannelRef): Channel | null {
+function channelOf(state: EditorState, { layer, track }: TrackRef): Channel | null {
   const one = member(current(state).layers.by, layer);
-  return (one && findChannel(one, channel)?.channel) ?? null;
+  return (one && trackAt(state.project, one, track)?.channel) ?? null;
 }
 
 const shape = (to: KeyShape, already: string) => (editor: Editor) => {

@@ -1,4 +1,5 @@
-import { addKeys, addMarkers, channelsWithKeys, keysOf, NO_MOMENTS, shiftMoments, splitLayers, trimLayersTo } from '../../../../core/commands';
+import { keyedTracks, keyMomentsOf } from '../../../../core/scene';
+import { addKeys, addMarkers, keysOf, NO_MOMENTS, shiftMoments, splitLayers, trimLayersTo } from '../../../../core/commands';
 import { inOrder, inTime } from '../../../../core/model';
 import { current, type Editor } from '../editor';
 import { freshId } from '../fresh-id';
@@ -19,7 +20,7 @@ const toKey = (direction: 1 | -1) => (editor: Editor) => {
   const state = editor.store.getState();
   const chosen = chosenLayers(state);
   const layers = chosen.length > 0 ? chosen : inOrder(current(state).layers);
-  const times = layers.flatMap((layer) => channelsWithKeys(layer).flatMap((found) => keysOf(found.channel).map((key) => layer.start + key.at)));
+  const times = layers.flatMap((layer) => keyMomentsOf(state.project, current(state), layer));
   const ahead = times.filter((at) => (at - state.frame) * direction > 0.5);
   if (ahead.length === 0) return editor.say(direction > 0 ? 'There is no key after the playhead.' : 'There is no key before the playhead.');
   editor.seek(direction > 0 ? Math.min(...ahead) : Math.max(...ahead));
@@ -39,12 +40,12 @@ const toProblem = (direction: 1 | -1) => (editor: Editor) => {
 const needsTicks = (state: EditorState): string | null => (ticksOf(state).length > 0 ? null : 'No problem has a moment on this ruler.');
 const nudgeKeys = (by: number) => (editor: Editor) => {
   const state = editor.store.getState();
-  editor.run(shiftMoments(state.project, current(state).id, { ...NO_MOMENTS, keys: state.selection.keys, markers: state.selection.markers }, by));
+  editor.run(shiftMoments(state.project, current(state).id, { ...NO_MOMENTS, keys: state.selection.keys, markers: state.selection.markers }, by, state.frame));
 };
 
 function keyPose(editor: Editor): void {
   const state = editor.store.getState();
-  const refs = chosenLayers(state).flatMap((layer) => (has(layer.channels, 'position') ? ['position', ...POSE.slice(2)] : POSE).map((channel) => ({ layer: layer.id, channel })));
+  const refs = chosenLayers(state).flatMap((layer) => (has(layer.channels, 'position') ? ['position', ...POSE.slice(2)] : POSE).map((track) => ({ layer: layer.id, track })));
   const draft = addKeys(state.project, current(state).id, refs, { frame: state.frame, newId: freshId });
   if (draft) editor.run(draft);
   else editor.say('The pose is keyed here already.');
@@ -52,7 +53,7 @@ function keyPose(editor: Editor): void {
 
 function keySelected(editor: Editor): void {
   const state = editor.store.getState();
-  const refs = chosenLayers(state).flatMap((layer) => channelsWithKeys(layer).map(({ name }) => ({ layer: layer.id, channel: name })));
+  const refs = chosenLayers(state).flatMap((layer) => keyedTracks(state.project, layer).map(({ address }) => ({ layer: layer.id, track: address })));
   if (refs.length === 0) return keyPose(editor);
   const draft = addKeys(state.project, current(state).id, refs, { frame: state.frame, newId: freshId });
   if (draft) editor.run(draft);
@@ -99,7 +100,7 @@ export const TIME_ACTIONS: readonly Action[] = [
     id: 'keys.all', title: 'Select all keys of the selected layers', group: 'Keys', whyNot: needsLayers,
     run: (editor) => {
       const state = editor.store.getState();
-      const keys = chosenLayers(state).flatMap((layer) => channelsWithKeys(layer).flatMap(({ name, channel }) => keysOf(channel).map((key) => ({ layer: layer.id, channel: name, key: key.id }))));
+      const keys = chosenLayers(state).flatMap((layer) => keyedTracks(state.project, layer).flatMap(({ address, channel }) => keysOf(channel).map((key) => ({ layer: layer.id, track: address, key: key.id }))));
       editor.select({ keys });
       if (keys.length === 0) return editor.say('What is selected has no keys.');
       editor.set({ unfolded: new Set([...state.unfolded, ...state.selection.layers.map((id) => foldKey(current(state).id, id))]) });
