@@ -5,9 +5,38 @@ import { folderOf, mayImport } from './scripts/house.mjs';
 
 const SRC = path.join(import.meta.dirname, 'src');
 
+const asMember = (node, name) => node.type === 'MemberExpression' && node.property.type === 'Identifier' && node.property.name === name;
+const plain = (node) => (node.type === 'TSAsExpression' || node.type === 'TSNonNullExpression' || node.type === 'ChainExpression' ? plain(node.expression) : node);
+
+/** The scene alone knows how a key's time and a host frame lead to one another, and whether a channel has keys. */
+const sceneAlone = {
+  meta: { type: 'problem', schema: [] },
+  create(context) {
+    const from = folderOf(path.relative(SRC, context.filename).split(path.sep).join('/'));
+    if (!from || from === 'core/scene' || from === 'core/keys') return {};
+    const endsInKeys = (node) => asMember(plain(node), 'keys') && !/^(state|selection|moments|clip|taken|drag)$/.test(plain(node).object.name ?? '');
+    const countsKeys = (node) => {
+      const call = plain(node);
+      if (call.type !== 'CallExpression' || call.arguments.length !== 1) return false;
+      return (call.callee.type === 'Identifier' && call.callee.name === 'keysOf') || endsInKeys(call.arguments[0]);
+    };
+    return {
+      BinaryExpression(node) {
+        if (node.operator !== '+' && node.operator !== '-') return;
+        const sides = [plain(node.left), plain(node.right)];
+        if (sides.some((side) => asMember(side, 'start')) && sides.some((side) => asMember(side, 'at'))) context.report({ node, message: 'Only the scene adds a start to a time: ask keyTimesOf().' });
+      },
+      MemberExpression(node) {
+        if (asMember(node, 'length') && countsKeys(node.object)) context.report({ node, message: 'Only the scene asks whether a channel has keys: hasKeys(), canChange() or keyedTracks().' });
+      },
+    };
+  },
+};
+
 /** Every import (types, dynamic ones too) against the import table; between folders through index.ts alone. */
 const house = {
   rules: {
+    'scene-alone': sceneAlone,
     imports: {
       meta: { type: 'problem', schema: [] },
       create(context) {
@@ -41,6 +70,7 @@ const house = {
   },
 };
 
+export { house };
 export default tseslint.config(
   { ignores: ['dist/', 'node_modules/', '.astro/', 'data/', 'src/env.d.ts'] },
   {
@@ -49,6 +79,7 @@ export default tseslint.config(
     plugins: { house, 'react-hooks': reactHooks },
     rules: {
       'house/imports': 'error',
+      'house/scene-alone': 'error',
       'react-hooks/rules-of-hooks': 'error',
       'react-hooks/exhaustive-deps': 'error',
       '@typescript-eslint/no-explicit-any': 'error',
@@ -68,5 +99,5 @@ export default tseslint.config(
       'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }],
     },
   },
-  { files: ['**/*.test.ts', 'bench/**', 'e2e/**', 'demo/**', 'tests/**'], rules: { 'house/imports': 'off', 'no-console': 'off' } },
+  { files: ['**/*.test.ts', 'bench/**', 'e2e/**', 'demo/**', 'tests/**'], rules: { 'house/imports': 'off', 'house/scene-alone': 'off', 'no-console': 'off' } },
 );

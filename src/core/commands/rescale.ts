@@ -1,4 +1,4 @@
-import { ownTracks } from '../scene';
+import { hasKeys, ownTracks } from '../scene';
 import { inTime, type Channel, type Layer, type Marker, type OperatorEntry, type TimeOrMoment } from '../model';
 import { operatorOf, type OperatorFields, type OwnKey } from '../timing';
 import type { Frames } from '../time';
@@ -53,8 +53,8 @@ export function rescaleMarkers(markers: Readonly<Record<string, Marker>>, factor
 
 /** A channel whose clock runs at another rate; `inFrames` when its values are frames too. The same channel where nothing changes. */
 export function rescaleChannel(channel: Channel, factor: number, inFrames = false): Channel {
+  if (!hasKeys(channel) && !inFrames) return channel;
   const keys = inTime(channel.keys);
-  if (keys.length === 0 && !inFrames) return channel;
   const worth = (value: unknown) => (inFrames && typeof value === 'number' ? rescaled(value, factor) : value);
   const handle = (value: unknown) => (isHandle(value) ? [rescaled(value[0], factor), worth(value[1])] : value);
   const times = rescaledTimes(keys.map((key) => key.at), factor);

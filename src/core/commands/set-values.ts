@@ -1,4 +1,4 @@
-import { keyTimesOf, sampleChannel, type Track } from '../scene';
+import { hasKeys, keyTimesOf, sampleChannel, type Track } from '../scene';
 import { segmentControls, type ScalarKey } from '../keys';
 import { inTime, type Channel, type Project } from '../model';
 import { DUST, type Frames } from '../time';
@@ -33,7 +33,8 @@ export function setValues(project: Project, compositionId: string, values: reado
     const x = keyTimesOf(project, composition, layer, track).at(how.frame);
     const before = track.channel ?? restingChannel(track);
     const keys = keysOf(track.channel);
-    const after = how.keying || (track.operator !== null && keys.length === 0) ? keyedAt(before, track, x, value, how.newId) : keys.length > 0 ? shifted(before, track, x, value) : { ...before, value };
+    const isKeyed = hasKeys(before);
+    const after = how.keying || (track.operator !== null && !isKeyed) ? keyedAt(before, track, x, value, how.newId) : isKeyed ? shifted(before, track, x, value) : { ...before, value };
     if (sameChannel(before, after)) continue;
     patches.push(...differences(track, trackPath(compositionId, layer.id, track), after));
     touched.add(layer.name);

@@ -1,6 +1,6 @@
 import { staysInside } from '../display';
 import { evaluateFrame } from '../evaluate';
-import { sourceOf, sourceTimeAt } from '../scene';
+import { hasKeys, sourceOf, sourceTimeAt } from '../scene';
 import { inOrder, isDrawn, member, newNull, POSE, type Channel, type Composition, type Layer, type LayerOf, type Project } from '../model';
 import { operatorOf } from '../timing';
 import { clipSpan, moveSpans, sameRate } from '../time';
@@ -60,7 +60,7 @@ export function unnestLayer(project: Project, compositionId: string, layerId: st
 
 /** A null with what the nest had for itself: its pose, how the time of its keys runs, its markers; null when it had none of these. */
 function holderOf(nest: Nest, newId: () => string): Layer | null {
-  const pose = Object.entries(nest.channels as Readonly<Record<string, Channel>>).filter(([name, channel]) => name !== 'opacity' && (Object.keys(channel.keys).length > 0 || channel.value !== POSE[name as keyof typeof POSE].start));
+  const pose = Object.entries(nest.channels as Readonly<Record<string, Channel>>).filter(([name, channel]) => name !== 'opacity' && (hasKeys(channel) || channel.value !== POSE[name as keyof typeof POSE].start));
   if (pose.length === 0 && Object.keys(nest.markers).length === 0) return null;
   const { start, parent, partner, markers, timing, colour, note, turnAlong, turnBy, mirrorAt, joint } = nest;
   return { ...newNull(newId(), nest.name, nest.spans, {}), start, parent, partner, markers, timing, colour, note, turnAlong, turnBy, mirrorAt, joint, pose: nest.pose, channels: Object.fromEntries(pose) } as Layer;
@@ -76,7 +76,7 @@ function whyWhole(project: Project, host: Composition, nest: Nest, source: Compo
   if (!sameRate(host.rate, source.rate)) return `${source.name} runs at another rate than ${host.name}; give them one rate first.`;
   if (nest.sampling === 'whole' && nest.start !== Math.round(nest.start)) return `${name} shows whole frames and begins between two; let it begin on one first.`;
   const opacity = nest.channels.opacity as Channel | undefined;
-  if (opacity && (opacity.value !== 100 || Object.keys(opacity.keys).length > 0)) return `${name} is see-through as a whole; set its opacity to 100 % first.`;
+  if (opacity && (opacity.value !== 100 || hasKeys(opacity))) return `${name} is see-through as a whole; set its opacity to 100 % first.`;
   if (nest.blend !== 'normal') return `${name} blends as a whole; set its blending to normal first.`;
   if (inOrder(nest.masks).length > 0) return `${name} has a mask as a whole; take it off first.`;
   if (inOrder(nest.effects).length > 0) return `${name} has an effect as a whole; take it off first.`;

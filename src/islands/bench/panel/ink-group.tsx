@@ -1,3 +1,4 @@
+import { canChange } from '../../../core/scene';
 import { Plus, X } from 'lucide-react';
 import { addStop, deleteStop, isInked, setFillKind, setInk, setLayerField } from '../../../core/commands';
 import { inOrder, type Composition, type Layer, type LayerOf, type Project } from '../../../core/model';
@@ -23,7 +24,7 @@ export function InkGroups(props: Props) {
   const [first] = inked;
   const kind = inked.every((layer) => layer.fill.kind === first!.fill.kind) ? first!.fill.kind : '';
   const stroke = first!.stroke;
-  const stroked = inked.some((layer) => { const width = layer.stroke.channels.width; return width !== undefined && (width.value > 0 || Object.keys(width.keys).length > 0); });
+  const stroked = inked.some((layer) => { const width = layer.stroke.channels.width; return width !== undefined && (width.value > 0 || canChange(width as never)); });
   const bounds = (id: string) => editor.store.getState().shown?.layers.find((layer) => layer.id === id)?.bounds ?? null;
   const set = (part: 'fill' | 'stroke', fields: Readonly<Record<string, unknown>>) => editor.run(setInk(editor.store.getState().project, composition.id, ids, part, fields));
   const field = (channel: string, wide = false) => <ChannelField key={channel} {...props} channel={channel} wide={wide} />;
