@@ -64,7 +64,7 @@ describe('two windows and the server', () => {
         const { editor } = windows[window]!;
         if (what === 'undo') editor.undo();
         else if (what === 'redo') editor.redo();
-        else editor.run(draftOf(editor.store.getState().project, command, newId));
+        else editor.apply(draftOf(editor.store.getState().project, command, newId));
         if (what === 'undo') undone++;
         if (wait) await saved();
       }
@@ -90,7 +90,7 @@ describe('two windows and the server', () => {
     const id = `film-${++count}`;
     await documents.create(id, smallFilm());
     const [one, two] = [openWindow(id, smallFilm()), openWindow(id, smallFilm())];
-    const slide = (editor: Editor, which: number) => editor.run(draftOf(editor.store.getState().project, { which: 0, comp: 0, a: 1, b: 1, n: which, yes: true }, newId));
+    const slide = (editor: Editor, which: number) => editor.apply(draftOf(editor.store.getState().project, { which: 0, comp: 0, a: 1, b: 1, n: which, yes: true }, newId));
     slide(one.editor, 5);
     await vi.waitFor(async () => expect((await documents.open(id))!.revision).toBe(1));
     slide(two.editor, 9);

@@ -20,6 +20,12 @@ export function addLayers(project: Project, compositionId: string, layers: reado
   };
 }
 
+/** Layers whose bars were left open, over the whole composition. */
+export function wholeBars(project: Project, compositionId: string, layers: readonly Layer[]): readonly Layer[] {
+  const duration = member(project.compositions.by, compositionId)?.duration ?? 1;
+  return layers.map((layer) => (layer.spans.some(([, to]) => to === Infinity) ? ({ ...layer, spans: [[0, duration]] } as Layer) : layer));
+}
+
 /** Moves layers in the list (what is listed first lies on top) so that they stand before the one named, or last. */
 export function reorderLayers(project: Project, compositionId: string, ids: readonly string[], before: string | null): Draft | null {
   const composition = member(project.compositions.by, compositionId);

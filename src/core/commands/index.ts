@@ -4,6 +4,7 @@ export { clipText, copyKeys, copyLayers, duplicateLayers, pasteKeys, pasteLayers
 export {
   addAssets, addComposition, deleteAsset, deleteComposition, duplicateComposition, holds, renameProject, setAsset, setComposition, setDuration, setMain, setRate, setTempo, usesOf, type CompositionFields,
 } from './compositions';
+export { bringIn, lastingAs } from './bring';
 export { addLayers, reorderLayers, stepLayers } from './create';
 export { EMPTY_HISTORY, forget, record, steppedBack, steppedForward, type History } from './history';
 export { addStop, coloursOf, deleteStop, isInked, setFillKind, setInk } from './inks';
@@ -23,3 +24,8 @@ export { splitLayers, stretchFactor, stretchLayers } from './stretch';
 export { keyName, keysOf, type KeyRef, type TrackRef } from './target';
 export { addOperator, birthAt, deleteOperator, moveOperator, setOperator, type Refused } from './timing';
 export { validateTouched } from './validate';
+export { COMMANDS } from './events';
+export type { Command, CommandContext, Made } from './command';
+export { commandOf, work, type ArgsOf, type Event, type Given } from './run-command';
+export { idsFromDocument } from './ids-from-document';
+export { argumentSchemas, type ArgumentSchemas } from './arguments';

@@ -62,5 +62,5 @@ export function setOutside(project: Project, compositionId: string, refs: readon
     many++;
     return channel[side] === rule ? [] : [patchOf([...trackPath(compositionId, ref.layer, target.track), side], channel[side], rule)];
   });
-  return patches.length === 0 ? null : { event: 'channels.outside', label: `Change ${side === 'after' ? 'the end' : 'the beginning'} of ${count(many, 'channel')}`, patches };
+  return patches.length === 0 ? null : { event: 'tracks.outside', label: `Change ${side === 'after' ? 'the end' : 'the beginning'} of ${count(many, 'channel')}`, patches };
 }

@@ -23,6 +23,7 @@ const VERBS = {
   italic: () => 'Change slant of', align: () => 'Align text of',
 } as const;
 export type PlainField = keyof typeof VERBS;
+export const PLAIN_FIELDS = Object.keys(VERBS) as readonly PlainField[] as readonly [PlainField, ...PlainField[]];
 
 /** Sets a plain field (name, visible, locked …) of those layers that have it. A locked layer may still be unlocked. */
 export function setLayerField(project: Project, compositionId: string, ids: readonly string[], field: PlainField, value: unknown): Draft | null {

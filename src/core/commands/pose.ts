@@ -2,7 +2,6 @@ import { invert, multiply, transform, type Matrix } from '../display';
 import { keyTimeAt, sampleChannel, worldMatrix, trackAt } from '../scene';
 import { isDrawn, member, parentOf, type Composition, type Layer, type Project } from '../model';
 import type { Frames } from '../time';
-import type { Draft } from './change';
 import { setValues, type Keying, type NewValue } from './set-values';
 
 /** The numbers of a pose, in the units of their channels. */
@@ -49,7 +48,7 @@ export type Placed = {
 };
 
 /** Gives layers the poses that put them where they should lie at the frame; children of moved layers are placed against the new parents. `verb` is what it is told by. */
-export function placeLayers(project: Project, compositionId: string, placed: readonly Placed[], how: Keying, verb = 'Place'): Draft | null {
+export function placeLayers(project: Project, compositionId: string, placed: readonly Placed[], how: Keying, verb = 'Place') {
   const composition = member(project.compositions.by, compositionId);
   if (!composition) return null;
   const target = new Map(placed.map((one) => [one.layer, one.world]));
@@ -102,7 +101,7 @@ export function hasChosenAncestor(composition: Composition, layer: Layer, chosen
 }
 
 /** Layers moved on the picture by composition pixels; a child of a moved layer goes along by itself. */
-export function movePlaces(project: Project, compositionId: string, ids: readonly string[], by: readonly [number, number], how: Keying): Draft | null {
+export function movePlaces(project: Project, compositionId: string, ids: readonly string[], by: readonly [number, number], how: Keying) {
   const composition = member(project.compositions.by, compositionId);
   if (!composition) return null;
   const chosen = new Set(ids);

@@ -21,7 +21,7 @@ export type Keying = {
 };
 
 /** Gives channels new values as they are seen at a frame. A gesture that has a word of its own (“Move”) is told by that, else by the channels. */
-export function setValues(project: Project, compositionId: string, values: readonly NewValue[], how: Keying, verb?: string): Draft | null {
+export function setValues(project: Project, compositionId: string, values: readonly NewValue[], how: Keying, verb?: string): (Draft & { readonly moved: number }) | null {
   const patches: Patch[] = [];
   const touched = new Set<string>();
   const labels = new Set<string>();
@@ -43,15 +43,11 @@ export function setValues(project: Project, compositionId: string, values: reado
     else moved += keys.length;
   }
   if (patches.length === 0) return null;
-  if (verb !== undefined) {
-    const [event, keys] = keyed > 0 ? (['keys.set', `, ${count(keyed, 'key')} set`] as const) : moved > 0 ? (['keys.shift', `, ${count(moved, 'key')} moved`] as const) : (['channels.set', ''] as const);
-    return { event, label: `${verb} ${touched.size === 1 ? [...touched][0] : count(touched.size, 'layer')}${keys}`, patches };
-  }
+  const keys = keyed > 0 ? `, ${count(keyed, 'key')} set` : moved > 0 ? `, ${count(moved, 'key')} moved` : '';
+  if (verb !== undefined) return { event: 'tracks.set', label: `${verb} ${touched.size === 1 ? [...touched][0] : count(touched.size, 'layer')}${keys}`, moved, patches };
   const what = labels.size === 1 ? [...labels][0]! : labels.size === 2 ? [...labels].join(' and ') : count(labels.size, 'channel');
   const whose = touched.size === 1 ? `of ${[...touched][0]}` : `of ${count(touched.size, 'layer')}`;
-  if (keyed > 0) return { event: 'keys.set', label: `Key ${what} ${whose}`, patches };
-  if (moved > 0) return { event: 'keys.shift', label: `Change ${what} ${whose}, ${count(moved, 'key')} moved`, patches };
-  return { event: 'channels.set', label: `Change ${what} ${whose}`, patches };
+  return { event: 'tracks.set', label: keyed > 0 ? `Key ${what} ${whose}` : `Change ${what} ${whose}${moved > 0 ? keys : ''}`, moved, patches };
 }
 
 /**

@@ -1,4 +1,5 @@
 export { activity } from './activity';
+export { contentBox } from './bounds';
 export { deepIdentity } from './deep-identity';
 export { keyMomentsOf, keyTimesOf, pulled, unbent, type KeyTimes } from './key-times';
 export { keyTimeAt, sourceTimeAt, timingOf, type LayerTiming, type Trace } from './layer-timing';

@@ -1,8 +1,7 @@
-import { clipText, copyKeys, copyLayers, deleteKeys, deleteLayers, duplicateLayers, holds, pasteKeys, pasteLayers, type KeysClip } from '../../../core/commands';
+import { clipText, copyKeys, copyLayers, holds, type KeyRef, type KeysClip } from '../../../core/commands';
 import type { Project } from '../../../core/model';
 import { readClipText } from '../../../workers/reading/client';
 import { current, type Editor } from './editor';
-import { freshId } from './fresh-id';
 
 /** Where copied things wait for other windows of this browser, beside the system's clipboard. */
 const SHELF = 'oak-clip';
@@ -37,9 +36,9 @@ export function cutSelection(editor: Editor): string | null {
   const text = copySelection(editor);
   const state = editor.store.getState();
   if (text === null) return null;
-  const composition = current(state).id;
   const { keys, layers } = state.selection;
-  editor.run(keys.length > 0 ? deleteKeys(state.project, composition, keys) : deleteLayers(state.project, composition, layers));
+  if (keys.length > 0) editor.do('keys.delete', { keys: [...keys] });
+  else editor.do('layers.delete', { layers: [...layers] });
   return text;
 }
 
@@ -62,17 +61,17 @@ export async function paste(editor: Editor, given: string | null, keepTimes = fa
   const composition = current(state);
   if (reading.kind === 'keys') {
     if (state.selection.layers.length === 0) return editor.say('Select the layers that the keys should go to.');
-    const draft = pasteKeys(state.project, composition.id, state.selection.layers, reading.clip, state.frame, freshId);
-    if (editor.run(draft)) editor.select({ keys: draft!.made, markers: [] });
+    const made = editor.do('keys.paste', { layers: [...state.selection.layers], clip: reading.clip as never, frame: state.frame });
+    if (made) editor.select({ keys: made.made as readonly KeyRef[], markers: [] });
     else editor.say('What is selected has no such channels.', true);
     return;
   }
   const above = composition.layers.order.find((id) => state.selection.layers.includes(id)) ?? null;
-  const draft = pasteLayers(state.project, composition.id, reading.clip, { at: keepTimes ? null : state.frame, above, newId: freshId });
-  if (draft && ringOf(state.project, composition.id, reading.clip)) return editor.say(`That would put ${composition.name} inside itself.`, true);
-  if (!editor.run(draft)) return;
-  editor.select({ layers: draft!.made, keys: [], markers: [], operator: null });
-  editor.say(`${draft!.label}${keepTimes ? ' at the time they had' : ''}.`);
+  if (ringOf(state.project, composition.id, reading.clip)) return editor.say(`That would put ${composition.name} inside itself.`, true);
+  const made = editor.do('layers.paste', { clip: reading.clip, at: keepTimes ? null : state.frame, above });
+  if (!made) return;
+  editor.select({ layers: made.made as readonly string[], keys: [], markers: [], operator: null });
+  editor.say(`${made.label}${keepTimes ? ' at the time they had' : ''}.`);
 }
 
 /** Whether a clip holds a nest of the composition that it is pasted into. */
@@ -86,10 +85,10 @@ export function duplicateSelection(editor: Editor): void {
   const { keys, layers } = state.selection;
   if (keys.length > 0) {
     const clip = copyKeys(state.project, composition, keys)!;
-    const draft = pasteKeys(state.project, composition, [...new Set(keys.map((key) => key.layer))], clip, state.frame, freshId);
-    if (editor.run(draft)) editor.select({ keys: draft!.made });
+    const made = editor.do('keys.paste', { layers: [...new Set(keys.map((key) => key.layer))], clip: clip as never, frame: state.frame });
+    if (made) editor.select({ keys: made.made as readonly KeyRef[] });
     return;
   }
-  const draft = duplicateLayers(state.project, composition, layers, freshId);
-  if (editor.run(draft)) editor.select({ layers: draft!.made, keys: [], markers: [], operator: null });
+  const made = editor.do('layers.duplicate', { layers: [...layers] });
+  if (made) editor.select({ layers: made.made as readonly string[], keys: [], markers: [], operator: null });
 }

@@ -1,7 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { addComposition, changeFrom, deleteComposition, deleteLayers, nestLayers, setDuration, setLayerField, type Draft } from '../../../core/commands';
+import { addComposition, changeFrom, deleteComposition, deleteLayers, nestLayers, NO_MOMENTS, setDuration, setLayerField, type Draft } from '../../../core/commands';
 import { newComposition } from '../../../core/model';
-import { slideLayers } from '../../../../tests/support/edits';
 import { openEditor, type OpenedEditor } from '../../../../tests/support/editor';
 import { smallFilm } from '../../../../tests/support/projects';
 import { ACTIONS, actionOf } from './actions';
@@ -28,21 +27,21 @@ const layers = () => current(state()).layers.order;
 describe('the editor', () => {
   test('does an edit, tells the picture, and sends what the server asks for and nothing more', async () => {
     const draft = nestLayers(project(), 'main', ['lamp'], { name: 'N', inside: 'all', length: 'whole', frame: 0, bounds: () => null, newId: () => `n${Math.random()}` });
-    expect(editor.run(draft)).toBe(true);
+    expect(editor.apply(draft)).toBe(true);
     expect(opened.asked.some((request) => request.kind === 'patches')).toBe(true);
     await vi.waitFor(() => expect(opened.sent.length).toBe(1));
     expect(Object.keys(opened.sent[0]!.change).sort()).toEqual(['event', 'id', 'label', 'patches', 'version']);
     await vi.waitFor(() => expect(state().saved.kind).toBe('saved'));
   });
   test('lays a gesture over the document and lets go of it', () => {
-    editor.lay(slideLayers(project(), 'main', ['lamp'], 9));
+    editor.tryOut('time.shift', { ...NO_MOMENTS, slide: ['lamp'], by: 9 });
     expect([seen(state()).compositions.by['main']!.layers.by['lamp']!.start, project().compositions.by['main']!.layers.by['lamp']!.start]).toEqual([9, 0]);
-    editor.lay(null);
+    editor.letGo();
     expect(seen(state())).toBe(project());
   });
   test('undo and redo are new changes, and what is gone is not selected', async () => {
     editor.select({ layers: ['lamp', 'tram'], keys: [{ layer: 'lamp', track: 'x', key: 'a' }], markers: [{ layer: 'tram', marker: 'm' }] });
-    editor.run(deleteLayers(project(), 'main', ['lamp', 'tram']));
+    editor.apply(deleteLayers(project(), 'main', ['lamp', 'tram']));
     expect(state().selection).toMatchObject({ layers: [], keys: [], markers: [] });
     editor.undo();
     expect(layers()).toEqual(['tram', 'lamp', 'child']);
@@ -53,9 +52,9 @@ describe('the editor', () => {
   });
   test('a refusal and nothing to do change nothing', () => {
     const before = project();
-    expect(editor.run({ refused: 'That does not fit here.' })).toBe(false);
+    expect(editor.apply({ refused: 'That does not fit here.' })).toBe(false);
     expect(state().message).toMatchObject({ text: 'That does not fit here.', bad: true });
-    expect(editor.run(setLayerField(before, 'main', ['lamp'], 'visible', true))).toBe(false);
+    expect(editor.apply(setLayerField(before, 'main', ['lamp'], 'visible', true))).toBe(false);
     expect(project()).toBe(before);
     editor.undo();
     expect(state().message?.text).toBe('There is nothing to undo.');
@@ -92,7 +91,7 @@ describe('when the document becomes another one', () => {
     return () => expect(seenOnes.every((one) => one !== undefined)).toBe(true);
   };
   test('an open composition that another window deletes is left, and nobody sees a state between', async () => {
-    editor.run(addComposition(project(), newComposition('extra', 'Extra', { width: 9, height: 9, rate: [30, 1], duration: 9 })));
+    editor.apply(addComposition(project(), newComposition('extra', 'Extra', { width: 9, height: 9, rate: [30, 1], duration: 9 })));
     await vi.waitFor(() => expect(state().saved.kind).toBe('saved'));
     editor.openComposition('extra');
     editor.set({ frame: 8 });
@@ -103,7 +102,7 @@ describe('when the document becomes another one', () => {
     check();
   });
   test('undoing what made the open composition leaves it', () => {
-    editor.run(addComposition(project(), newComposition('extra', 'Extra', { width: 9, height: 9, rate: [30, 1], duration: 9 })));
+    editor.apply(addComposition(project(), newComposition('extra', 'Extra', { width: 9, height: 9, rate: [30, 1], duration: 9 })));
     editor.openComposition('extra');
     const check = watched();
     editor.undo();
@@ -112,7 +111,7 @@ describe('when the document becomes another one', () => {
   });
   test('the playhead stays inside a composition that became shorter', () => {
     editor.seek(90);
-    editor.run(setDuration(project(), 'main', 40));
+    editor.apply(setDuration(project(), 'main', 40));
     expect(state().frame).toBe(39);
     expect(opened.asked.findLast((request) => request.kind === 'show')).toMatchObject({ look: { frame: 39 } });
   });
@@ -125,7 +124,7 @@ describe('when the document becomes another one', () => {
   test('what stays selected is the same selection', () => {
     editor.select({ layers: ['tram'] });
     const { selection } = state();
-    editor.run(setLayerField(project(), 'main', ['lamp'], 'visible', false));
+    editor.apply(setLayerField(project(), 'main', ['lamp'], 'visible', false));
     expect(state().selection).toBe(selection);
   });
 });

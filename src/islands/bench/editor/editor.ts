@@ -1,5 +1,5 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import { applyPatches, changeFrom, EMPTY_HISTORY, forget, record, steppedBack, steppedForward, takeBack, type Change, type Draft, type Patch, type Refused } from '../../../core/commands';
+import { applyPatches, changeFrom, EMPTY_HISTORY, forget, record, steppedBack, steppedForward, takeBack, work, type Change, type Draft, type Event, type Given, type Made, type Refused } from '../../../core/commands';
 import { sourceOf, sourceTimeAt, timingOf } from '../../../core/scene';
 import { inOrder, member, VERSION, type Layer, type Project } from '../../../core/model';
 import { preimages } from '../../../core/timing';
@@ -8,6 +8,7 @@ import { call } from '../../call';
 import { changesSince } from '../../../wire';
 import { createAsides, type Asides } from './asides';
 import { current, seen } from './current';
+import { freshId } from './fresh-id';
 import { createKeeping, type Keeping, type Numbered } from './keeping';
 import type { Outbox, SetAside } from './outbox';
 import { createPlaying } from './playing';
@@ -21,10 +22,16 @@ export { current, seen };
 export type Editor = {
   readonly store: StoreApi<EditorState>;
   readonly picture: PictureClient;
-  /** Does what a command worked out: applies it, remembers it for undo, sends it to be kept. */
-  readonly run: (draft: Draft | Refused | null) => boolean;
-  /** Shows a gesture that is under way; null lets go of it. */
-  readonly lay: (draft: Draft | Refused | null) => void;
+  /** Does a command of the list: applies it, remembers it for undo, sends it to be kept. Null where there was nothing to do, or it was refused and said so. */
+  readonly do: <E extends Event>(event: E, args: HereArgs<E>, newId?: () => string) => Made | null;
+  /** Applies a draft that is no command of the list, such as what others' edits came to. */
+  readonly apply: (draft: Draft | Refused | null) => boolean;
+  /** Shows what a command would come to while a gesture goes on. */
+  readonly tryOut: <E extends Event>(event: E, args: HereArgs<E>, newId?: () => string) => Made | null;
+  /** Lets go of what is tried out. */
+  readonly letGo: () => void;
+  /** What was done in this window, as steps that the command line can do again. */
+  readonly steps: () => readonly Step[];
   readonly undo: () => void;
   readonly redo: () => void;
   readonly seek: (frame: number) => void;
@@ -43,6 +50,12 @@ export type Editor = {
   readonly close: () => void;
 } & Omit<Asides, 'setAside'>;
 
+/** Arguments of a command in the composition that is open, unless another is named. */
+export type HereArgs<E extends Event> = Omit<Given<E>, 'composition'> & { readonly composition?: string };
+
+/** A command that was done, or a step back or forward. */
+export type Step = { readonly do: string; readonly with: object };
+
 /** What this browser kept of an earlier page: changes that wait for the server, and those set aside. */
 export type Left = { readonly waiting: readonly { readonly key: number; readonly change: Change }[]; readonly asides: readonly SetAside[] };
 
@@ -51,6 +64,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   let confirmedRevision = revision;
   let pending: readonly Change[] = left.waiting.map(({ change }) => change);
   let pictureRevision = 0;
+  const steps: Step[] = [];
 
   const opened = pending.reduce((now, change) => applyPatches(now, change.patches).project, project);
   const store = createStore<EditorState>(() => ({ ...opening(opened), projectId, project: opened, asides: left.asides, keeps: outbox.keeps }));
@@ -176,42 +190,56 @@ export function createEditor(projectId: string, project: Project, revision: numb
     }
   });
 
+  function worked<E extends Event>(event: E, args: HereArgs<E>, newId: () => string) {
+    const whole = (event.startsWith('project.rename') || event.startsWith('assets.') || event === 'composition.add' ? args : { composition: current(get()).id, ...args }) as unknown as Given<E>;
+    return { whole, ...work(get().project, event, whole, newId) };
+  }
+
+  function apply(draft: Draft | Refused | null): boolean {
+    const change = draft && !('refused' in draft) ? perform(draft) : null;
+    if (change) store.setState({ history: record(get().history, change), transient: null });
+    else store.setState({ transient: null });
+    look();
+    if (draft && 'refused' in draft) say(draft.refused, true);
+    return change !== null;
+  }
+
+  function letGo(): void {
+    if (get().transient === null) return;
+    store.setState({ transient: null });
+    look();
+  }
+
   const editor: Editor = {
     store,
     picture,
     seek,
     say,
-    run(draft) {
-      if (!draft) {
-        if (get().transient) {
-          store.setState({ transient: null });
-          look();
-        }
-        return false;
-      }
-      if ('refused' in draft) {
-        store.setState({ transient: null });
+    do(event, args, newId = freshId) {
+      const { whole, draft, ids } = worked(event, args, newId);
+      if (!apply(draft)) return null;
+      steps.push({ do: event, with: ids.length > 0 ? { ...whole, ids } : whole });
+      return draft as Made;
+    },
+    apply,
+    tryOut(event, args, newId = freshId) {
+      const { draft } = worked(event, args, newId);
+      const made = draft && !('refused' in draft) ? draft : null;
+      if (made === null) letGo();
+      else {
+        store.setState({ transient: made.patches });
         look();
-        say(draft.refused, true);
-        return false;
       }
-      const change = perform(draft);
-      if (!change) return false;
-      store.setState({ history: record(get().history, change) });
-      look();
-      return true;
+      return made;
     },
-    lay(draft) {
-      const transient: readonly Patch[] | null = draft && !('refused' in draft) ? draft.patches : null;
-      if (transient === null && get().transient === null) return;
-      store.setState({ transient });
-      look();
-    },
+    letGo,
+    steps: () => steps,
     undo() {
       const change = get().history.done.at(-1);
       if (!change) return say('There is nothing to undo.');
       const { draft, skipped } = takeBack(get().project, change);
       const by = draft.patches.length > 0 ? perform(draft) : null;
+      steps.push({ do: 'history.undo', with: {} });
       store.setState({ history: steppedBack(get().history, by) });
       look();
       tellStep(draft, change, skipped);
@@ -221,6 +249,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
       if (!step) return say('There is nothing to do again.');
       const { draft, skipped } = step.by ? takeBack(get().project, { ...step.by, label: step.change.label }, 'Redo') : { draft: step.change, skipped: [] };
       const again = step.by && draft.patches.length > 0 ? perform(draft) : null;
+      steps.push({ do: 'history.redo', with: {} });
       // What is done again is known by what it was.
       store.setState({ history: steppedForward(get().history, again && { ...again, label: step.change.label }) });
       look();

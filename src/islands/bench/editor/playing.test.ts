@@ -27,7 +27,7 @@ function later(milliseconds: number): number {
   frames.splice(0).forEach((work) => work());
   return state().frame;
 }
-const ranged = (range: [number, number]) => opened.editor.run(setComposition(state().project, 'main', { range }));
+const ranged = (range: [number, number]) => opened.editor.apply(setComposition(state().project, 'main', { range }));
 
 describe('playing', () => {
   test('goes by the clock from the playhead and round the range, whatever the page’s frames do', () => {

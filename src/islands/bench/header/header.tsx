@@ -1,5 +1,4 @@
 import { CircleAlert, CircleHelp, Download, Film, Redo2, Search, Undo2 } from 'lucide-react';
-import { renameProject } from '../../../core/commands';
 import { Acorn, Button, IconButton, InPlace, Menu } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import type { SaveState } from '../editor/keeping';
@@ -18,7 +17,7 @@ export function Header() {
     <header className="flex h-11 items-center gap-3 bg-ground px-3">
       <a href="/" className="flex items-center rounded-md px-1 py-1 hover:bg-raised" title="All projects" aria-label="All projects"><Acorn size={24} /></a>
       <h1 className="max-w-72 min-w-0 font-title text-[15px] font-semibold">
-        <InPlace label="Project name" value={name} onSet={(next) => editor.run(renameProject(editor.store.getState().project, next))} />
+        <InPlace label="Project name" value={name} onSet={(next) => editor.do('project.rename', { name: next })} />
       </h1>
       <div className="flex">
         <IconButton label={done.length > 0 ? `Undo ${done[done.length - 1]!.label}` : 'Nothing to undo'} hint="Ctrl+Z" disabled={done.length === 0} onClick={editor.undo}>

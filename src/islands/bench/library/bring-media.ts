@@ -1,5 +1,5 @@
-import { addAssets, addComposition, addLayers, applyPatches, setAsset, type Patch } from '../../../core/commands';
-import { newImage, newNest, type Asset, type Composition, type Layer, type Project } from '../../../core/model';
+import { lastingAs } from '../../../core/commands';
+import { newImage, newNest, type Asset, type Composition, type Layer } from '../../../core/model';
 import { keptMedia } from '../../../wire';
 import { pictureReader, type ReadyPicture } from '../../../workers/media/client';
 import { readSvgText } from '../../../workers/reading/client';
@@ -38,39 +38,22 @@ export async function bringMedia(editor: Editor, files: readonly File[], { layer
   editor.set({ bringing: null });
   const state = editor.store.getState();
   const host = current(state);
-  const patches: Patch[] = [];
-  let project: Project = state.project;
-  const step = (draft: { readonly patches: readonly Patch[] } | null) => {
-    if (!draft) return;
-    patches.push(...draft.patches);
-    project = applyPatches(project, draft.patches).project;
-  };
-  const made: Layer[] = [];
+  const [made, drawings, assets]: [Layer[], Composition[], Asset[]] = [[], [], []];
   const spans = [[0, host.duration]] as const;
-  const pictures = brought.filter((one) => one.kind === 'picture');
-  const assetIds = new Map<string, string>();
-  for (const { asset } of pictures) {
-    // The same bytes are the same picture: it is used again instead of coming in twice.
-    const here = project.assets.order.map((id) => project.assets.by[id]!).find((one) => one.hash === asset.hash);
-    if (!here) step(addAssets(project, [asset]));
-    assetIds.set(asset.id, here?.id ?? asset.id);
-  }
   for (const one of brought) {
-    if (one.kind === 'drawing') step(addComposition(project, { ...one.composition, rate: host.rate, duration: host.duration, range: [0, host.duration], layers: wholeBars(one.composition, host.duration) }, null));
+    if (one.kind === 'drawing') drawings.push(lastingAs(one.composition, host));
+    else assets.push(one.asset);
     const { width, height, name } = one.kind === 'picture' ? one.asset as { width: number; height: number; name: string } : one.composition;
     const place = filling(width, height, host);
-    made.push(one.kind === 'picture' ? newImage(freshId(), nameOf(name), spans, assetIds.get(one.asset.id)!, place) : newNest(freshId(), name, spans, one.composition.id, place));
+    made.push(one.kind === 'picture' ? newImage(freshId(), nameOf(name), spans, one.asset.id, place) : newNest(freshId(), name, spans, one.composition.id, place));
   }
-  if (layers) step(addLayers(project, host.id, made, host.layers.order.find((id) => state.selection.layers.includes(id)) ?? null));
-  const label = `Bring in ${brought.length === 1 ? files.find((file) => !trouble.some((one) => one.startsWith(file.name)))?.name ?? 'a file' : `${brought.length} files`}`;
-  if (patches.length > 0 && editor.run({ event: 'assets.bring', label, patches }) && layers) editor.select({ layers: made.map((layer) => layer.id), keys: [], markers: [], operator: null });
+  const only = brought.length === 1 ? files.find((file) => !trouble.some((one) => one.startsWith(file.name)))?.name : undefined;
+  const above = host.layers.order.find((id) => state.selection.layers.includes(id)) ?? null;
+  const done = brought.length > 0 && editor.do('media.add', { composition: host.id, assets, compositions: drawings, layers: layers ? made : [], above, ...(only === undefined ? {} : { name: only }) });
+  if (done && layers) editor.select({ layers: made.map((layer) => layer.id), keys: [], markers: [], operator: null });
   const notes = brought.flatMap((one) => (one.kind === 'picture' ? [one.note, one.clear ? null : `${one.asset.name} has no transparency: it covers all that lies under it.`] : []).filter((note) => note !== null));
   if (trouble.length > 0) editor.say(trouble.join(' '), true);
   else if (notes.length > 0) editor.say(notes.slice(0, 3).join(' '));
-}
-
-function wholeBars({ layers }: Composition, duration: number): Composition['layers'] {
-  return { ...layers, by: Object.fromEntries(Object.entries(layers.by).map(([id, layer]) => [id, { ...layer, spans: [[0, duration]] }])) } as Composition['layers'];
 }
 
 async function bring(file: File, read: (file: Blob) => Promise<ReadyPicture>): Promise<Brought> {
@@ -128,7 +111,7 @@ export function replaceMedia(editor: Editor, asset: Asset): void {
         editor.look();
         return editor.say(`${asset.name} is found again.`);
       }
-      editor.run(setAsset(editor.store.getState().project, asset.id, { hash, mime, bytes, width, height, original, name: file.name }));
+      editor.do('assets.set', { asset: asset.id, fields: { hash, mime, bytes, width, height, original, name: file.name } });
     } catch (error) {
       editor.say(`${file.name}: ${(error as Error).message}.`, true);
     } finally {

@@ -1,6 +1,6 @@
 import { Plus } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { addLayers, holds, setComposition } from '../../../core/commands';
+import { holds } from '../../../core/commands';
 import type { Problem } from '../../../core/checks';
 import { inOrder, newNest, type Composition } from '../../../core/model';
 import { framesPerSecond } from '../../../core/time';
@@ -27,7 +27,7 @@ export function Library() {
     const host = current(state);
     if (holds(state.project, composition.id, host.id)) return editor.say(`${composition.name} shows ${host.name} itself, so it cannot stand inside it.`, true);
     const layer = newNest(freshId(), composition.name, [[0, host.duration]], composition.id, { x: (host.width - composition.width) / 2, y: (host.height - composition.height) / 2 });
-    if (editor.run(addLayers(state.project, host.id, [layer], host.layers.order.find((id) => state.selection.layers.includes(id)) ?? null))) editor.select({ layers: [layer.id], keys: [], markers: [], operator: null });
+    if (editor.do('layers.add', { composition: host.id, files: [layer], above: host.layers.order.find((id) => state.selection.layers.includes(id)) ?? null })) editor.select({ layers: [layer.id], keys: [], markers: [], operator: null });
   };
   return (
     <aside aria-label="Library" className="flex min-h-0 flex-col gap-4 overflow-x-hidden overflow-y-auto bg-panel px-2 py-3">
@@ -39,7 +39,7 @@ export function Library() {
               onContextMenu={(event) => { event.preventDefault(); if (composition.id !== open) editor.openComposition(composition.id); editor.set({ menu: { x: event.clientX, y: event.clientY, under: [], groups: [['project.composition', 'project.duplicate', 'project.main'], ['project.delete']] } }); }}>
               <button type="button" tabIndex={-1} aria-hidden="true" title={`Open ${composition.name}`} onClick={() => composition.id !== open && editor.openComposition(composition.id)} className="shrink-0"><Thumbnail composition={composition.id} frame={Math.floor(composition.duration / 2)} width={34} height={24} /></button>
               <span className="min-w-0 grow" aria-current={composition.id === open}>
-                <InPlace label={`Name of ${composition.name}`} value={composition.name} title={`${composition.name}${project.main === composition.id ? ', the film' : ''}: click to open, double-click to rename`} onPick={() => composition.id !== open && editor.openComposition(composition.id)} onSet={(name) => editor.run(setComposition(editor.store.getState().project, composition.id, { name }))} />
+                <InPlace label={`Name of ${composition.name}`} value={composition.name} title={`${composition.name}${project.main === composition.id ? ', the film' : ''}: click to open, double-click to rename`} onPick={() => composition.id !== open && editor.openComposition(composition.id)} onSet={(name) => editor.do('composition.set', { composition: composition.id, fields: { name } })} />
               </span>
               <span className={`shrink-0 whitespace-nowrap font-mono text-[11.5px] text-muted ${composition.id === open ? '' : 'group-focus-within:hidden group-hover:hidden'}`}>{lengthOf(composition)}</span>
               {composition.id !== open && (

@@ -1,5 +1,5 @@
 import { Plus, TriangleAlert } from 'lucide-react';
-import { addLayers, deleteAsset, setAsset, usesOf } from '../../../core/commands';
+import { usesOf } from '../../../core/commands';
 import { inOrder, mediaFileName, newImage, type Asset } from '../../../core/model';
 import { IconButton, InPlace, Menu } from '../../../ui';
 import { current } from '../editor/editor';
@@ -33,7 +33,7 @@ function MediaRow({ asset, missing, uses }: { readonly asset: Asset; readonly mi
     const host = current(state);
     const { width, height } = asset as { width: number; height: number };
     const layer = newImage(freshId(), nameOf(asset.name), [[0, host.duration]], asset.id, filling(width, height, host));
-    if (editor.run(addLayers(state.project, host.id, [layer], null))) editor.select({ layers: [layer.id], keys: [], markers: [], operator: null });
+    if (editor.do('layers.add', { composition: host.id, files: [layer], above: null })) editor.select({ layers: [layer.id], keys: [], markers: [], operator: null });
   };
   const showUse = () => {
     const [use] = usesOf(editor.store.getState().project, asset.id);
@@ -48,7 +48,7 @@ function MediaRow({ asset, missing, uses }: { readonly asset: Asset; readonly mi
         ? <span title="Its file is not in the data folder" className="grid h-6 w-[34px] shrink-0 place-items-center rounded-[3px] bg-deep text-rust"><TriangleAlert size={13} aria-label="missing" /></span>
         : <img src={`/api/media/${mediaFileName(asset)}?may=be-missing`} alt="" width={34} height={24} className="clear-ground h-6 w-[34px] shrink-0 rounded-[3px] object-contain" />}
       <span className="min-w-0 grow">
-        <InPlace label={`Name of ${asset.name}`} value={asset.name} title={`${asset.name}, ${size}: click to select where it is used, double-click to rename`} onPick={showUse} onSet={(name) => editor.run(setAsset(editor.store.getState().project, asset.id, { name }))} />
+        <InPlace label={`Name of ${asset.name}`} value={asset.name} title={`${asset.name}, ${size}: click to select where it is used, double-click to rename`} onPick={showUse} onSet={(name) => editor.do('assets.set', { asset: asset.id, fields: { name } })} />
         {missing && <button type="button" onClick={() => replaceMedia(editor, asset)} className="px-1 text-left text-[12px] text-rust underline">Missing: find it again</button>}
       </span>
       <span className="font-mono text-[11.5px] text-muted" title={`${uses} ${uses === 1 ? 'layer shows' : 'layers show'} it`}>{uses}×</span>
@@ -58,7 +58,7 @@ function MediaRow({ asset, missing, uses }: { readonly asset: Asset; readonly mi
           { label: 'Use as a layer here', onPick: place },
           { label: 'Select where it is used', onPick: showUse },
           { label: missing ? 'Find the file again …' : 'Replace the file …', onPick: () => replaceMedia(editor, asset) },
-          { label: 'Take out of the project', onPick: () => editor.run(deleteAsset(editor.store.getState().project, asset.id)) },
+          { label: 'Take out of the project', onPick: () => editor.do('assets.delete', { asset: asset.id }) },
         ]}
       />
     </li>

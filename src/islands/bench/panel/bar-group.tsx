@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { NO_MOMENTS, setLayerField, shiftMoments, trimLayersTo } from '../../../core/commands';
+import { NO_MOMENTS } from '../../../core/commands';
 import type { Composition, Layer } from '../../../core/model';
 import { readTypedTime } from '../../../core/time';
 import { TypedField } from '../../../ui';
@@ -17,7 +17,6 @@ export const BarGroup = memo(function BarGroup({ composition, layers }: { readon
   const disabled = layers.every((layer) => layer.locked);
   const same = (pick: (layer: Layer) => number | undefined) => (layers.every((layer) => pick(layer) === pick(layers[0]!)) ? pick(layers[0]!) : undefined);
   const [from, until] = [same((layer) => layer.spans[0]?.[0]), same((layer) => layer.spans[layer.spans.length - 1]?.[1])];
-  const project = () => editor.store.getState().project;
   const field = (label: string, value: number | undefined, onSet: (at: number) => void, wrong: (at: number) => string | null = () => null) => (
     <TypedField
       label={label} disabled={disabled} edited={value === undefined ? '' : showNumber(value)} shown={value === undefined ? 'mixed' : `${showNumber(value)} f`} onSet={onSet}
@@ -31,10 +30,10 @@ export const BarGroup = memo(function BarGroup({ composition, layers }: { readon
   if (layers.every((layer) => layer.spans.length === 0)) return null;
   return (
     <Group title="Bar">
-      <Labelled name="Seen from">{field('Seen from', from, (at) => editor.run(trimLayersTo(project(), composition.id, ids, 'start', at)), (at) => (until !== undefined && at >= until ? `It is seen until ${showNumber(until)}: begin before that.` : null))}</Labelled>
-      <Labelled name="Until">{field('Seen until', until, (at) => editor.run(trimLayersTo(project(), composition.id, ids, 'end', at)), (at) => (from !== undefined && at <= from ? `It is seen from ${showNumber(from)}: end after that.` : null))}</Labelled>
-      {only && <Labelled name="Starts at">{field('Starts at', only.start, (at) => editor.run(shiftMoments(project(), composition.id, { ...NO_MOMENTS, slide: ids }, at - only.start)))}</Labelled>}
-      {only && <div className="col-span-2 pr-2"><PlainInput label={`Note on ${only.name}`} value={only.note} placeholder="Note" onSet={(note) => editor.run(setLayerField(project(), composition.id, ids, 'note', note))} /></div>}
+      <Labelled name="Seen from">{field('Seen from', from, (at) => editor.do('layers.trim', { composition: composition.id, layers: ids, end: 'start', at }), (at) => (until !== undefined && at >= until ? `It is seen until ${showNumber(until)}: begin before that.` : null))}</Labelled>
+      <Labelled name="Until">{field('Seen until', until, (at) => editor.do('layers.trim', { composition: composition.id, layers: ids, end: 'end', at }), (at) => (from !== undefined && at <= from ? `It is seen from ${showNumber(from)}: end after that.` : null))}</Labelled>
+      {only && <Labelled name="Starts at">{field('Starts at', only.start, (at) => editor.do('time.shift', { ...NO_MOMENTS, composition: composition.id, slide: ids, by: at - only.start }))}</Labelled>}
+      {only && <div className="col-span-2 pr-2"><PlainInput label={`Note on ${only.name}`} value={only.note} placeholder="Note" onSet={(note) => editor.do('layers.set', { composition: composition.id, layers: ids, field: 'note', value: note })} /></div>}
     </Group>
   );
 });

@@ -1,10 +1,10 @@
 import { useRef } from 'react';
-import { setValues, type Draft, type NewValue } from '../../../core/commands';
+import { count, type Made, type NewValue } from '../../../core/commands';
 import { trackAt, valueAt, type Track } from '../../../core/scene';
 import { type ChannelSpec, type Composition, type Layer, type Project } from '../../../core/model';
 import { TypedField } from '../../../ui';
 import { useEditor } from '../editor/editor-context';
-import { freshId, gestureIds } from '../editor/fresh-id';
+import { gestureIds } from '../editor/fresh-id';
 import { followPointer } from '../follow-pointer';
 import { ColourField } from './colour-field';
 import { PegButton } from './peg-button';
@@ -30,35 +30,35 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
   const name = layers.length === 1 ? layers[0]!.name : `${layers.length} layers`;
   const label = `${spec.label} of ${name}`;
   const disabled = layers.every((layer) => layer.locked);
-  const draftOf = (next: readonly unknown[], newId: () => string, at = tried.current ?? frame): Draft | null => {
-    const state = editor.store.getState();
-    return setValues(state.project, composition.id, found.map(({ layer }, i): NewValue => ({ layer: layer.id, track: channel, value: next[i] })), { frame: at, keying: state.keying, newId });
-  };
+  const step = (next: readonly unknown[], at = tried.current ?? frame) => ({
+    composition: composition.id, values: found.map(({ layer }, i): NewValue => ({ layer: layer.id, track: channel, value: next[i] })), frame: at, keying: editor.store.getState().keying,
+  });
   const tryOut = (next: readonly unknown[] | null) => {
     tried.current = next && (tried.current ?? frame);
-    editor.lay(next && draftOf(next, freshId));
+    if (next) editor.tryOut('tracks.set', step(next));
+    else editor.letGo();
   };
-  const say = (draft: Draft | null) => {
-    const moved = draft?.event === 'keys.shift' && draft.label.split(', ').pop()!.replace(' moved', '');
-    if (moved) editor.say(`Keying is off: moves ${moved} of ${spec.label}.`);
+  const say = (made: Made | null) => {
+    if (made?.moved) editor.say(`Keying is off: moves ${count(made.moved, 'key')} of ${spec.label}.`);
   };
   const set = (next: readonly unknown[]) => {
-    const draft = draftOf(next, freshId);
+    const args = step(next);
     tried.current = null;
-    if (editor.run(draft)) say(draft);
+    say(editor.do('tracks.set', args));
   };
   const scrub = (event: React.PointerEvent<HTMLElement>) => {
     if (event.button !== 0 || spec.type !== 'N' || disabled) return;
     const from = event.clientX;
     const ids = gestureIds();
-    let draft: Draft | null = null;
-    followPointer(event.currentTarget, event.pointerId, (next) => {
-      const by = Math.round((next.clientX - from) / SCRUB) * (next.shiftKey ? 10 : 1);
-      draft = by === 0 ? null : draftOf((values as readonly number[]).map((value) => Math.round((value + by) * 100) / 100), ids(), frame);
-      editor.lay(draft);
+    let next: readonly unknown[] | null = null;
+    followPointer(event.currentTarget, event.pointerId, (now) => {
+      const by = Math.round((now.clientX - from) / SCRUB) * (now.shiftKey ? 10 : 1);
+      next = by === 0 ? null : (values as readonly number[]).map((value) => Math.round((value + by) * 100) / 100);
+      if (next) editor.tryOut('tracks.set', step(next, frame), ids());
+      else editor.letGo();
     }, (keep) => {
-      if (!keep || !draft) return editor.lay(null);
-      if (editor.run(draft)) say(draft);
+      if (keep && next) say(editor.do('tracks.set', step(next, frame), ids()));
+      else editor.letGo();
     });
   };
   const formula = layers.length === 1 ? first.one.channel?.formula : null;

@@ -1,4 +1,4 @@
-import { setComposition, setDuration, setRate, setTempo, type CompositionFields } from '../../../core/commands';
+import { type CompositionFields } from '../../../core/commands';
 import { keptOfComposition, keptOfProject, readColour as readCss } from '../../../core/scene';
 import { framesPerSecond, readTypedTime, type Rate } from '../../../core/time';
 import { Button, InPlace, Select, TypedField } from '../../../ui';
@@ -19,9 +19,8 @@ export function CompositionPanel() {
   const whole = useEditorState(seen);
   const composition = useEditorState((state) => current({ ...state, project: seen(state) }));
   const { id, width, height, rate, duration, tempo, range } = composition;
-  const project = () => editor.store.getState().project;
-  const set = (fields: CompositionFields) => editor.run(setComposition(project(), id, fields));
-  const setT = (next: typeof tempo) => editor.run(setTempo(project(), id, next));
+  const set = (fields: CompositionFields) => editor.do('composition.set', { composition: id, fields });
+  const setT = (next: typeof tempo) => editor.do('composition.tempo', { composition: id, tempo: next });
   const pixels = (text: string, now: number) => {
     const reading = readNumber(text, now, 'px');
     return reading.ok && (!Number.isInteger(reading.value) || reading.value < 1 || reading.value > 8192) ? { ok: false as const, why: 'A side is a whole number of pixels, 1 to 8192.' } : reading;
@@ -44,14 +43,14 @@ export function CompositionPanel() {
       <Group title="Composition">
         <Labelled full name="Width"><TypedField label="Width of the composition" edited={String(width)} shown={`${width} px`} read={(text) => pixels(text, width)} onSet={(next: number) => set({ width: next })} onStep={(by, large) => set({ width: Math.max(1, Math.min(8192, width + by * (large ? 10 : 1))) })} /></Labelled>
         <Labelled full name="Height"><TypedField label="Height of the composition" edited={String(height)} shown={`${height} px`} read={(text) => pixels(text, height)} onSet={(next: number) => set({ height: next })} onStep={(by, large) => set({ height: Math.max(1, Math.min(8192, height + by * (large ? 10 : 1))) })} /></Labelled>
-        <Labelled full name="Rate"><Select label="Rate" value={known} onChange={(next) => editor.run(setRate(project(), id, next.split(',').map(Number) as unknown as Rate))} options={RATES.some(([one]) => one === known) ? RATES : [[known, `${Math.round(framesPerSecond(rate) * 1000) / 1000} fps`], ...RATES]} /></Labelled>
-        <Labelled full name="Length"><TypedField label="Length" title="Frames (300), seconds (10s), bars (8b)" edited={String(duration)} shown={`${duration} f, ${showNumber(duration / framesPerSecond(rate))} s`} onSet={(next: number) => editor.run(setDuration(project(), id, next))} read={(text) => time(text, duration, (at) => (at < 1 ? 'A composition lasts a frame at least.' : at > 10_000_000 ? 'That is longer than anybody waits.' : null))} /></Labelled>
+        <Labelled full name="Rate"><Select label="Rate" value={known} onChange={(next) => editor.do('composition.rate', { composition: id, rate: next.split(',').map(Number) as unknown as Rate })} options={RATES.some(([one]) => one === known) ? RATES : [[known, `${Math.round(framesPerSecond(rate) * 1000) / 1000} fps`], ...RATES]} /></Labelled>
+        <Labelled full name="Length"><TypedField label="Length" title="Frames (300), seconds (10s), bars (8b)" edited={String(duration)} shown={`${duration} f, ${showNumber(duration / framesPerSecond(rate))} s`} onSet={(next: number) => editor.do('composition.length', { composition: id, duration: next })} read={(text) => time(text, duration, (at) => (at < 1 ? 'A composition lasts a frame at least.' : at > 10_000_000 ? 'That is longer than anybody waits.' : null))} /></Labelled>
         <Labelled full name="Plays from"><TypedField label="Play range from" edited={showNumber(range[0])} shown={`${showNumber(range[0])} f`} onSet={(next: number) => set({ range: [next, Math.max(next + 1, range[1])] })} read={(text) => time(text, range[0], (at) => (at < 0 || at >= duration ? `The range begins within 0 and ${duration - 1}.` : null))} /></Labelled>
         <Labelled full name="Plays to"><TypedField label="Play range to" edited={showNumber(range[1])} shown={`${showNumber(range[1])} f`} onSet={(next: number) => set({ range: [Math.min(range[0], next - 1), next] })} read={(text) => time(text, range[1], (at) => (at < 1 || at > duration ? `The range ends within 1 and ${duration}.` : null))} /></Labelled>
         <Labelled full name="Ground">
           {composition.background === null
             ? <Button className="h-6 justify-center" onClick={() => set({ background: '#14170f' })}>Clear: paint one</Button>
-            : <ColourField label="Ground" value={ground} onSet={(colour) => set({ background: hex(colour) })} onTry={(colour) => editor.lay(colour && setComposition(project(), id, { background: hex(colour) }))} />}
+            : <ColourField label="Ground" value={ground} onSet={(colour) => set({ background: hex(colour) })} onTry={(colour) => (colour ? editor.tryOut('composition.set', { composition: id, fields: { background: hex(colour) } }) : editor.letGo())} />}
         </Labelled>
         {composition.background !== null ? <Button tone="plain" className="justify-self-start text-muted" onClick={() => set({ background: null })}>Leave it clear</Button> : <span />}
         <label className="flex items-center gap-2 text-muted"><input type="checkbox" className="size-[16px] accent-leaf" checked={composition.loops} onChange={(event) => set({ loops: event.target.checked })} />Made to run round</label>

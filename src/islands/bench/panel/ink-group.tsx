@@ -1,10 +1,9 @@
 import { canChange } from '../../../core/scene';
 import { Plus, X } from 'lucide-react';
-import { addStop, deleteStop, isInked, setFillKind, setInk, setLayerField } from '../../../core/commands';
+import { isInked } from '../../../core/commands';
 import { inOrder, type Composition, type Layer, type LayerOf, type Project } from '../../../core/model';
 import { Button, IconButton, Select, TypedField } from '../../../ui';
 import { useEditor } from '../editor/editor-context';
-import { freshId } from '../editor/fresh-id';
 import { ChannelField } from './channel-field';
 import { Group } from './group';
 import { readNumber } from './read-number';
@@ -26,25 +25,25 @@ export function InkGroups(props: Props) {
   const stroke = first!.stroke;
   const stroked = inked.some((layer) => { const width = layer.stroke.channels.width; return width !== undefined && (width.value > 0 || canChange(width as never)); });
   const bounds = (id: string) => editor.store.getState().shown?.layers.find((layer) => layer.id === id)?.bounds ?? null;
-  const set = (part: 'fill' | 'stroke', fields: Readonly<Record<string, unknown>>) => editor.run(setInk(editor.store.getState().project, composition.id, ids, part, fields));
+  const set = (part: 'fill' | 'stroke', fields: Readonly<Record<string, unknown>>) => editor.do('inks.set', { composition: composition.id, layers: ids, part, fields });
   const field = (channel: string, wide = false) => <ChannelField key={channel} {...props} channel={channel} wide={wide} />;
   const isRun = kind === 'linear' || kind === 'radial';
   const [only] = inked.length === 1 ? inked : [];
   return (
     <>
-      <Group title="Fill" beside={<Select label="Kind of fill" value={kind} onChange={(next) => editor.run(setFillKind(editor.store.getState().project, composition.id, ids, next as Inked['fill']['kind'], bounds, freshId))} options={[...(kind === '' ? [['', 'mixed'] as const] : []), ...KINDS]} />}>
+      <Group title="Fill" beside={<Select label="Kind of fill" value={kind} onChange={(next) => editor.do('inks.kind', { composition: composition.id, layers: ids, kind: next as Inked['fill']['kind'], frame: props.frame, boxes: Object.fromEntries(ids.map((id) => [id, bounds(id)])) })} options={[...(kind === '' ? [['', 'mixed'] as const] : []), ...KINDS]} />}>
         {kind === 'flat' && field('fill.colour', true)}
         {isRun && field('fill.from')}
         {isRun && field('fill.to')}
         {isRun && only && inOrder(only.fill.stops).map((stop) => (
           <div key={stop.id} className="col-span-2 flex items-center gap-1">
             <div className="grid grow grid-cols-2 gap-x-2">{field(`${stop.id}.at`)}{field(`${stop.id}.colour`)}</div>
-            <IconButton className="h-6" label="Take this colour out" disabled={only.fill.stops.order.length <= 2} onClick={() => editor.run(deleteStop(editor.store.getState().project, composition.id, only.id, stop.id))}><X size={13} /></IconButton>
+            <IconButton className="h-6" label="Take this colour out" disabled={only.fill.stops.order.length <= 2} onClick={() => editor.do('stops.delete', { composition: composition.id, layer: only.id, stop: stop.id })}><X size={13} /></IconButton>
           </div>
         ))}
-        {isRun && only && <div className="col-span-2"><Button tone="plain" className="px-1 text-muted" onClick={() => editor.run(addStop(editor.store.getState().project, composition.id, only.id, freshId()))}><Plus size={13} aria-hidden="true" />Add a colour</Button></div>}
+        {isRun && only && <div className="col-span-2"><Button tone="plain" className="px-1 text-muted" onClick={() => editor.do('stops.add', { composition: composition.id, layer: only.id })}><Plus size={13} aria-hidden="true" />Add a colour</Button></div>}
         {kind !== 'none' && inked.every((layer) => layer.kind === 'shape' && layer.shape === 'path') && (
-          <label className="col-span-2 flex items-center gap-2 text-muted"><input type="checkbox" className="size-[16px] accent-leaf" checked={first!.kind === 'shape' && first!.rule === 'evenodd'} onChange={(event) => editor.run(setRule(editor, composition.id, ids, event.target.checked))} />Overlaps are holes</label>
+          <label className="col-span-2 flex items-center gap-2 text-muted"><input type="checkbox" className="size-[16px] accent-leaf" checked={first!.kind === 'shape' && first!.rule === 'evenodd'} onChange={(event) => editor.do('layers.set', { composition: composition.id, layers: ids, field: 'rule', value: event.target.checked ? 'evenodd' : 'nonzero' })} />Overlaps are holes</label>
         )}
       </Group>
       <Group title="Stroke">
@@ -66,10 +65,6 @@ export function InkGroups(props: Props) {
       </Group>
     </>
   );
-}
-
-function setRule(editor: ReturnType<typeof useEditor>, composition: string, ids: readonly string[], holes: boolean) {
-  return setLayerField(editor.store.getState().project, composition, ids, 'rule', holes ? 'evenodd' : 'nonzero');
 }
 
 /** A field without a peg; `full` takes the peg's room as well. */

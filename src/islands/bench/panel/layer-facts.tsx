@@ -1,10 +1,9 @@
 import { memo } from 'react';
-import { holds, setLayerField, setParent, type PlainField } from '../../../core/commands';
+import { holds, type PlainField } from '../../../core/commands';
 import { BLENDS, inOrder, isDrawn, type Composition, type Layer, type Project } from '../../../core/model';
 import { Select } from '../../../ui';
 import { blendWords } from '../editor/actions';
 import { useEditor } from '../editor/editor-context';
-import { freshId } from '../editor/fresh-id';
 import { InkChoice } from './ink-choice';
 import { Labelled } from './ink-group';
 
@@ -14,14 +13,14 @@ type Props = { readonly project: Project; readonly composition: Composition; rea
 export const LayerFacts = memo(function LayerFacts({ project, composition, layers }: Props) {
   const editor = useEditor();
   const ids = layers.map((layer) => layer.id);
-  const set = (field: PlainField, value: unknown) => editor.run(setLayerField(editor.store.getState().project, composition.id, ids, field, value));
+  const set = (field: PlainField, value: unknown) => editor.do('layers.set', { composition: composition.id, layers: ids, field, value });
   const same = <T,>(pick: (layer: Layer) => T): T | undefined => (layers.every((layer) => pick(layer) === pick(layers[0]!)) ? pick(layers[0]!) : undefined);
   const drawn = layers.every((layer) => isDrawn(layer.kind));
   const parent = same((layer) => layer.parent);
   const leaders = inOrder(composition.layers).filter((layer) => isDrawn(layer.kind) && !ids.includes(layer.id));
   const follow = (id: string) => {
     const state = editor.store.getState();
-    editor.run(setParent(state.project, composition.id, ids, id === '' ? null : id, { frame: state.frame, keying: false, newId: freshId }));
+    editor.do('layers.parent', { composition: composition.id, layers: ids, parent: id === '' ? null : id, frame: state.frame });
   };
   const blend = same((layer) => layer.blend);
   const nests = layers.every((layer) => layer.kind === 'nest');

@@ -1,5 +1,5 @@
 import { Plus, X } from 'lucide-react';
-import { addMarkers, deleteMarkers, setMarkers, type MarkerRef } from '../../../core/commands';
+import { type MarkerRef } from '../../../core/commands';
 import { inTime, type Composition, type Marker } from '../../../core/model';
 import { readTypedLength, readTypedTime } from '../../../core/time';
 import { IconButton, TypedField, seenText } from '../../../ui';
@@ -15,7 +15,7 @@ export function MarkerList({ composition, owner, layer }: { readonly composition
   const add = () => {
     const state = editor.store.getState();
     const id = freshId();
-    if (editor.run(addMarkers(state.project, composition.id, layer === null ? [] : [layer], state.frame, () => id))) editor.select({ markers: [{ layer, marker: id }], keys: [] });
+    if (editor.do('markers.add', { composition: composition.id, layers: layer === null ? [] : [layer], at: state.frame }, () => id)) editor.select({ markers: [{ layer, marker: id }], keys: [] });
   };
   return (
     <section aria-label="Markers" className="border-t border-line pt-2.5">
@@ -29,7 +29,7 @@ export function MarkerList({ composition, owner, layer }: { readonly composition
 function MarkerRow({ composition, marker, at }: { readonly composition: Composition; readonly marker: Marker; readonly at: MarkerRef }) {
   const editor = useEditor();
   const selected = useEditorState((state) => state.selection.markers.some((ref) => ref.layer === at.layer && ref.marker === at.marker));
-  const set = (fields: Partial<Marker>) => editor.run(setMarkers(editor.store.getState().project, composition.id, [at], fields));
+  const set = (fields: Partial<Marker>) => editor.do('markers.set', { composition: composition.id, markers: [at], fields });
   return (
     <li className={`rounded-md ${selected ? 'bg-raised/70 p-1' : ''}`}>
       <div className="grid grid-cols-[74px_minmax(0,1fr)_auto_auto] items-center gap-1">
@@ -39,7 +39,7 @@ function MarkerRow({ composition, marker, at }: { readonly composition: Composit
         }} />
         <PlainInput label="Name of the marker" mark={selected} value={marker.name} placeholder="Name" onSet={(name) => set({ name })} onFocus={() => { editor.select({ markers: [at], keys: [] }); editor.seek(marker.at); }} />
         <button type="button" aria-pressed={marker.fires} title={marker.fires ? 'It fires moves; press to make it a note' : 'A note: it fires nothing; press to let it fire'} onClick={() => set({ fires: !marker.fires })} className={`h-6 rounded-md px-1.5 text-[12px] ${marker.fires ? 'text-plum' : 'text-muted'} hover:bg-raised`}>{marker.fires ? 'fires' : 'note'}</button>
-        <IconButton className="h-6" label={`Delete the marker ${marker.name}`} onClick={() => editor.run(deleteMarkers(editor.store.getState().project, composition.id, [at]))}><X size={13} /></IconButton>
+        <IconButton className="h-6" label={`Delete the marker ${marker.name}`} onClick={() => editor.do('markers.delete', { composition: composition.id, markers: [at] })}><X size={13} /></IconButton>
       </div>
       {selected && (
         <div className="flex flex-col gap-1 pt-1">

@@ -1,4 +1,4 @@
-import { setLayerField, type PlainField } from '../../../core/commands';
+import { type PlainField } from '../../../core/commands';
 import { FAMILIES } from '../../../core/lettering';
 import type { Composition, Layer, LayerOf, Project } from '../../../core/model';
 import { Select } from '../../../ui';
@@ -54,5 +54,5 @@ const WEIGHTS: Readonly<Record<number, string>> = { 400: 'Regular', 500: 'Medium
 
 function useField({ composition, layers }: Props): (field: PlainField, value: unknown) => void {
   const editor = useEditor();
-  return (field, value) => void editor.run(setLayerField(editor.store.getState().project, composition.id, layers.map((layer) => layer.id), field, value));
+  return (field, value) => void editor.do('layers.set', { composition: composition.id, layers: layers.map((layer) => layer.id), field, value });
 }

@@ -1,6 +1,5 @@
 import { CornerDownRight } from 'lucide-react';
 import { memo, useDeferredValue, useMemo } from 'react';
-import { setLayerField } from '../../../core/commands';
 import { keptOfLayer, trackAt } from '../../../core/scene';
 import { isDrawn, member, type Composition, type Layer, type Project } from '../../../core/model';
 import { Button, InPlace } from '../../../ui';
@@ -48,7 +47,7 @@ const PanelOf = memo(function PanelOf({ project, composition, frame, selected }:
     <div className="flex flex-col gap-2.5 p-3">
       <header className="flex items-center gap-2">
         <h2 className="max-w-60 min-w-0 font-title text-[17px] font-semibold">
-          {several ? <span className="px-1">{layers.length} layers</span> : <InPlace key={layer.id} label="Layer name" value={layer.name} onSet={(name) => editor.run(setLayerField(editor.store.getState().project, composition.id, [layer.id], 'name', name))} />}
+          {several ? <span className="px-1">{layers.length} layers</span> : <InPlace key={layer.id} label="Layer name" value={layer.name} onSet={(name) => editor.do('layers.set', { composition: composition.id, layers: [layer.id], field: 'name', value: name })} />}
         </h2>
         <span className="min-w-0 grow truncate text-muted">{several ? kindsOf(layers) : kindWords(project, layer)}</span>
         {!several && layer.kind === 'nest' && member(project.compositions.by, layer.source) && (

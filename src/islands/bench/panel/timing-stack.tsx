@@ -1,12 +1,11 @@
 import { ChevronDown, ChevronUp, Plus, X } from 'lucide-react';
 import { memo, useEffect, useRef } from 'react';
-import { addOperator, birthAt, deleteOperator, moveOperator, setOperator } from '../../../core/commands';
+import { birthAt } from '../../../core/commands';
 import { timingOf } from '../../../core/scene';
 import { hasContentTime, inOrder, type Composition, type Layer, type OperatorEntry, type Project } from '../../../core/model';
 import { isPassedOver, OPERATORS, operatorOf, tellTime, type OperatorField, type OperatorFields } from '../../../core/timing';
 import { Button, IconButton, Menu, Select, TypedField, type Reading } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
-import { freshId } from '../editor/fresh-id';
 import { MapGlyph } from './map-glyph';
 import { readNumber, showNumber } from './read-number';
 
@@ -33,7 +32,7 @@ export const TimingStack = memo(function TimingStack({ project, composition, lay
           entries={OPERATORS.map((definition) => ({
             label: definition.title,
             about: definition.about,
-            onPick: () => editor.run(addOperator(editor.store.getState().project, composition.id, layer.id, definition.op, freshId(), editor.store.getState().frame)),
+            onPick: () => editor.do('timing.add', { composition: composition.id, layer: layer.id, op: definition.op, frame: editor.store.getState().frame }),
           }))}
         />
       </div>
@@ -51,7 +50,7 @@ function OperatorRow({ project, composition, layer, node, length }: Props & { re
   const definition = operatorOf(node.op);
   const title = definition?.title ?? `${node.op.charAt(0).toUpperCase()}${node.op.slice(1)}`;
   const map = timingOf(project, composition, layer).stack.steps.find((step) => step.id === node.id)?.map;
-  const set = (fields: Readonly<Record<string, unknown>>) => editor.run(setOperator(editor.store.getState().project, composition.id, layer.id, node.id, fields));
+  const set = (fields: Readonly<Record<string, unknown>>) => editor.do('timing.set', { composition: composition.id, layer: layer.id, operator: node.id, fields });
   return (
     <li ref={row} className={`rounded-md bg-raised px-2.5 py-1.5 ${chosen ? 'ring-1 ring-leaf' : ''}`}>
       <div className="flex items-center gap-2">
@@ -62,9 +61,9 @@ function OperatorRow({ project, composition, layer, node, length }: Props & { re
           <span aria-hidden="true" className={`block size-4 rounded-full bg-ground transition-transform ${node.off ? '' : 'translate-x-4'}`} />
         </button>
         {layer.timing.order.length > 1 && ([-1, 1] as const).map((by) => (
-          <IconButton key={by} className="h-6 -mx-1.5" label={`Move ${title} ${by < 0 ? 'up' : 'down'}`} disabled={layer.locked || layer.timing.order[by < 0 ? 0 : layer.timing.order.length - 1] === node.id} onClick={() => editor.run(moveOperator(editor.store.getState().project, composition.id, layer.id, node.id, by))}>{by < 0 ? <ChevronUp size={13} /> : <ChevronDown size={13} />}</IconButton>
+          <IconButton key={by} className="h-6 -mx-1.5" label={`Move ${title} ${by < 0 ? 'up' : 'down'}`} disabled={layer.locked || layer.timing.order[by < 0 ? 0 : layer.timing.order.length - 1] === node.id} onClick={() => editor.do('timing.order', { composition: composition.id, layer: layer.id, operator: node.id, by })}>{by < 0 ? <ChevronUp size={13} /> : <ChevronDown size={13} />}</IconButton>
         ))}
-        <IconButton label={`Take ${title} off`} disabled={layer.locked} onClick={() => editor.run(deleteOperator(editor.store.getState().project, composition.id, layer.id, node.id))}><X size={13} /></IconButton>
+        <IconButton label={`Take ${title} off`} disabled={layer.locked} onClick={() => editor.do('timing.delete', { composition: composition.id, layer: layer.id, operator: node.id })}><X size={13} /></IconButton>
       </div>
       {definition && (
         <div className="grid grid-cols-2 gap-x-3 gap-y-1 pt-1">

@@ -1,9 +1,8 @@
-import { addKeys, deleteKeys, keyAt, keysOf } from '../../../core/commands';
+import { keyAt, keysOf } from '../../../core/commands';
 import { keyTimesOf, trackAt } from '../../../core/scene';
 import { type Composition, type Layer, type Project } from '../../../core/model';
 import { current } from '../editor/editor';
 import { useEditor } from '../editor/editor-context';
-import { freshId } from '../editor/fresh-id';
 
 export type Peg = {
   /** Whether all the layers have a key at the playhead, some have one anywhere, or none. */
@@ -37,9 +36,8 @@ export function usePeg(layers: readonly Layer[], track: string, { project, compo
     press() {
       const state = editor.store.getState();
       const { id } = current(state);
-      editor.run(all
-        ? deleteKeys(state.project, id, found.map(({ layer, here }) => ({ layer: layer.id, track, key: here!.id })))
-        : addKeys(state.project, id, layers.map((layer) => ({ layer: layer.id, track })), { frame, newId: freshId }));
+      if (all) editor.do('keys.delete', { composition: id, keys: found.map(({ layer, here }) => ({ layer: layer.id, track, key: here!.id })) });
+      else editor.do('keys.add', { composition: id, tracks: layers.map((layer) => ({ layer: layer.id, track })), frame });
     },
   };
 }

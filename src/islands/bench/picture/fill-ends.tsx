@@ -1,10 +1,9 @@
 import { invert, transform } from '../../../core/display';
 import { type ShownLayer } from '../../../core/evaluate';
 import { trackAt, valueAt } from '../../../core/scene';
-import { isInked, setValues } from '../../../core/commands';
+import { isInked } from '../../../core/commands';
 import { type Composition, type Layer, type Project } from '../../../core/model';
 import { followPointer } from '../follow-pointer';
-import { current } from '../editor/editor';
 import { useEditor } from '../editor/editor-context';
 import { gestureIds } from '../editor/fresh-id';
 import type { Point } from './selection-box';
@@ -25,15 +24,12 @@ export function FillEnds({ project, composition, layer, shown, frame, toScreen, 
     const ids = gestureIds();
     const back = invert(shown.matrix);
     let moved: Point | null = null;
-    const draft = () => {
-      const state = editor.store.getState();
-      return moved && setValues(state.project, current(state).id, [{ layer: layer.id, track: `fill.${end}`, value: moved.map((part) => Math.round(part * 10) / 10) }], { frame, keying: state.keying, newId: ids() });
-    };
+    const step = (to: Point) => ({ values: [{ layer: layer.id, track: `fill.${end}`, value: to.map((part) => Math.round(part * 10) / 10) }], frame, keying: editor.store.getState().keying });
     followPointer(event.currentTarget as unknown as HTMLElement, event.pointerId, (next) => {
       if (!back) return;
       moved = transform(back, ...toPicture(next));
-      editor.lay(draft());
-    }, (keep) => (keep && moved ? editor.run(draft()) : editor.lay(null)));
+      editor.tryOut('tracks.set', step(moved), ids());
+    }, (keep) => (keep && moved ? editor.do('tracks.set', step(moved), ids()) : editor.letGo()));
   };
   return (
     <g>

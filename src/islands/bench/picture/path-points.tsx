@@ -1,9 +1,7 @@
-import { setValues } from '../../../core/commands';
 import { invert, transform } from '../../../core/display';
 import { type ShownLayer } from '../../../core/evaluate';
 import { trackAt, valueAt } from '../../../core/scene';
 import { type Composition, type Layer, type Project } from '../../../core/model';
-import { current } from '../editor/editor';
 import { useEditor } from '../editor/editor-context';
 import { gestureIds } from '../editor/fresh-id';
 import { followPointer } from '../follow-pointer';
@@ -19,10 +17,7 @@ export function PathPoints({ project, composition, layer, shown, frame, toScreen
   if (!found) return null;
   const outline = valueAt(project, composition, layer, found, frame) as PathShape;
   const at = (x: number, y: number) => toScreen(transform(shown.matrix, x, y));
-  const set = (next: PathShape, newId: () => string) => {
-    const state = editor.store.getState();
-    return setValues(state.project, current(state).id, [{ layer: layer.id, track: 'outline', value: next }], { frame, keying: state.keying, newId });
-  };
+  const step = (next: PathShape) => ({ values: [{ layer: layer.id, track: 'outline', value: next }], frame, keying: editor.store.getState().keying });
   const begin = (i: number, part: PathPart, event: React.PointerEvent<SVGElement>) => {
     if (event.button !== 0) return;
     event.stopPropagation();
@@ -32,8 +27,8 @@ export function PathPoints({ project, composition, layer, shown, frame, toScreen
     followPointer(event.currentTarget as unknown as HTMLElement, event.pointerId, (moved) => {
       if (!back) return;
       next = movePathPoint(outline, i, part, transform(back, ...toPicture(moved)), moved.altKey);
-      editor.lay(set(next, ids()));
-    }, (keep) => (keep && next ? editor.run(set(next, ids())) : editor.lay(null)));
+      editor.tryOut('tracks.set', step(next), ids());
+    }, (keep) => (keep && next ? editor.do('tracks.set', step(next), ids()) : editor.letGo()));
   };
   return (
     <g className="pointer-events-auto">
@@ -53,7 +48,7 @@ export function PathPoints({ project, composition, layer, shown, frame, toScreen
               );
             })}
             <rect role="button" aria-label={`Corner ${i + 1}`} x={px - 4} y={py - 4} width="8" height="8" transform={`rotate(45 ${px} ${py})`} fill="var(--color-ground)" stroke="var(--color-paper)" strokeWidth="1.5" className="cursor-grab"
-              onPointerDown={(event) => begin(i, 'corner', event)} onDoubleClick={(event) => { event.stopPropagation(); const less = removePathPoint(outline, i); if (less) editor.run(set(less, gestureIds()())); else editor.say('A path keeps at least two corners.'); }} />
+              onPointerDown={(event) => begin(i, 'corner', event)} onDoubleClick={(event) => { event.stopPropagation(); const less = removePathPoint(outline, i); if (less) editor.do('tracks.set', step(less)); else editor.say('A path keeps at least two corners.'); }} />
           </g>
         );
       })}

@@ -1,5 +1,4 @@
 import { useEffect, useState } from 'react';
-import { addLayers } from '../../../core/commands';
 import { current, type Editor } from '../editor/editor';
 import { useEditor } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
@@ -93,7 +92,7 @@ function addPath(editor: Editor, points: readonly PenPoint[], closed: boolean): 
   const state = editor.store.getState();
   const host = current(state);
   const layer = drawnPath(freshId(), host.duration, points, closed);
-  if (!editor.run(addLayers(state.project, host.id, [layer], host.layers.order.find((id) => state.selection.layers.includes(id)) ?? null))) return;
+  if (!editor.do('layers.add', { composition: host.id, files: [layer], above: host.layers.order.find((id) => state.selection.layers.includes(id)) ?? null })) return;
   editor.select({ layers: [layer.id], keys: [], markers: [], operator: null });
   editor.set({ tool: { kind: 'choose' } });
 }

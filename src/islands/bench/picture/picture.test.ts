@@ -1,12 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { applyPatches, type Draft } from '../../../core/commands';
+import { applyPatches, work, type Draft } from '../../../core/commands';
 import { transform } from '../../../core/display';
 import { evaluateFrame } from '../../../core/evaluate';
 import { worldMatrix, trackAt } from '../../../core/scene';
 import { readLayer, toLayerFile, type Project } from '../../../core/model';
 import { projectOf, smallFilm, type LayerInput } from '../../../../tests/support/projects';
 import { gripAt, gripsOf } from './grips';
+import type { ReshapeStep } from './reshape';
 import { catchGuides, guideLines } from './guides';
 import { motionPath } from './motion-path';
 import { drawnPath, drawnShape, drawnText } from './new-shape';
@@ -54,8 +55,8 @@ const start = (project: Project, ids: readonly string[], pivot: readonly [number
   const layers = shownIn(project).filter((layer) => ids.includes(layer.id));
   return { project, composition: 'main', layers, box: selectionBox(layers)!, pivot, guides: guideLines(600, 300, []) };
 };
-const now = (from: readonly [number, number], to: readonly [number, number], more: object = {}) => ({ from, to, snaps: false, straight: false, reach: 7, how: { frame: 0, keying: false, newId: () => 'k' }, ...more });
-const after = (project: Project, draft: Draft | null) => { const next = applyPatches(project, draft!.patches).project; return { next, value: (id: string, channel: string) => { const found = trackAt(project, next.compositions.by['main']!.layers.by[id]!, channel)!; return found.channel?.value ?? found.spec.start; }, world: (id: string) => worldMatrix(next, next.compositions.by['main']!, next.compositions.by['main']!.layers.by[id]!, 0, new Map()) }; };
+const now = (from: readonly [number, number], to: readonly [number, number], more: object = {}) => ({ from, to, snaps: false, straight: false, reach: 7, how: { frame: 0, keying: false }, ...more });
+const after = (project: Project, step: ReshapeStep | null) => { const { draft } = work(project, step!.event, step!.args as never, () => 'k'); const next = applyPatches(project, (draft as Draft).patches).project; return { next, value: (id: string, channel: string) => { const found = trackAt(project, next.compositions.by['main']!.layers.by[id]!, channel)!; return found.channel?.value ?? found.spec.start; }, world: (id: string) => worldMatrix(next, next.compositions.by['main']!, next.compositions.by['main']!.layers.by[id]!, 0, new Map()) }; };
 
 describe('grips', () => {
   const [layer] = shownIn(scene(box('a')));
@@ -81,39 +82,39 @@ describe('grips', () => {
 describe('a drag on the picture', () => {
   const one = scene(box('a'));
   test('a corner sizes both ways, and the other corner stays', () => {
-    const { draft, words } = dragGrip(start(one, ['a']), { kind: 'size', u: 1, v: 1 }, now([250, 130], [300, 160]), 0);
-    const { value, world } = after(one, draft);
+    const { step, words } = dragGrip(start(one, ['a']), { kind: 'size', u: 1, v: 1 }, now([250, 130], [300, 160]), 0);
+    const { value, world } = after(one, step);
     expect([value('a', 'scaleX'), value('a', 'scaleY'), words]).toEqual([150, 150, '150 %']);
     expect(transform(world('a'), -50, -30)).toEqual([150, 70]);
   });
   test('a side stretches one way', () => {
-    const { value, world } = after(one, dragGrip(start(one, ['a']), { kind: 'size', u: 0, v: 0.5 }, now([150, 100], [100, 90]), 0).draft);
+    const { value, world } = after(one, dragGrip(start(one, ['a']), { kind: 'size', u: 0, v: 0.5 }, now([150, 100], [100, 90]), 0).step);
     expect([value('a', 'scaleX'), value('a', 'scaleY')]).toEqual([150, 100]);
     expect(transform(world('a'), 50, 0)[0]).toBeCloseTo(250, 3);
   });
   test('sized through nothing it is mirrored, never lost', () => {
-    const { value } = after(one, dragGrip(start(one, ['a']), { kind: 'size', u: 1, v: 0.5 }, now([250, 100], [150, 100]), 0).draft);
+    const { value } = after(one, dragGrip(start(one, ['a']), { kind: 'size', u: 1, v: 0.5 }, now([250, 100], [150, 100]), 0).step);
     expect(Math.abs(value('a', 'scaleX') as number)).toBeGreaterThan(0);
-    expect(after(one, dragGrip(start(one, ['a']), { kind: 'size', u: 1, v: 0.5 }, now([250, 100], [50, 100]), 0).draft).world('a')[0]).toBeCloseTo(-1, 3);
+    expect(after(one, dragGrip(start(one, ['a']), { kind: 'size', u: 1, v: 0.5 }, now([250, 100], [50, 100]), 0).step).world('a')[0]).toBeCloseTo(-1, 3);
   });
   test('a grip is caught by the lines of the frame', () => {
-    const { draft, caught } = dragGrip(start(one, ['a']), { kind: 'size', u: 1, v: 0.5 }, now([250, 100], [297, 100], { snaps: true }), 0);
+    const { step, caught } = dragGrip(start(one, ['a']), { kind: 'size', u: 1, v: 0.5 }, now([250, 100], [297, 100], { snaps: true }), 0);
     expect(caught).toEqual(expect.arrayContaining([{ axis: 'x', at: 300 }]));
-    expect(after(one, draft).value('a', 'scaleX')).toBe(150);
+    expect(after(one, step).value('a', 'scaleX')).toBe(150);
   });
   test('turns add up over whole turns, and stick to 45° when they are near', () => {
-    expect(after(one, dragGrip(start(one, ['a']), { kind: 'turn' }, now([0, 0], [0, 0]), 400).draft).value('a', 'rotation')).toBe(400);
-    expect(after(one, dragGrip(start(one, ['a']), { kind: 'turn' }, now([0, 0], [0, 0], { snaps: true }), -91).draft).value('a', 'rotation')).toBe(-90);
-    expect(after(one, dragGrip(start(one, ['a']), { kind: 'turn' }, now([0, 0], [0, 0], { straight: true }), 22).draft).value('a', 'rotation')).toBe(15);
+    expect(after(one, dragGrip(start(one, ['a']), { kind: 'turn' }, now([0, 0], [0, 0]), 400).step).value('a', 'rotation')).toBe(400);
+    expect(after(one, dragGrip(start(one, ['a']), { kind: 'turn' }, now([0, 0], [0, 0], { snaps: true }), -91).step).value('a', 'rotation')).toBe(-90);
+    expect(after(one, dragGrip(start(one, ['a']), { kind: 'turn' }, now([0, 0], [0, 0], { straight: true }), 22).step).value('a', 'rotation')).toBe(15);
   });
   test('leaning keeps the upper side', () => {
-    const { value, world } = after(one, dragGrip(start(one, ['a']), { kind: 'lean' }, now([220, 130], [280, 130]), 0).draft);
+    const { value, world } = after(one, dragGrip(start(one, ['a']), { kind: 'lean' }, now([220, 130], [280, 130]), 0).step);
     expect(value('a', 'skew')).toBe(45);
     expect(transform(world('a'), 0, -30)[0]).toBeCloseTo(200, 2);
   });
   test('the pivot moves and the layer does not, not even keyed', () => {
-    const { draft } = dragGrip(start(one, ['a']), { kind: 'pivot' }, now([200, 100], [252, 131], { snaps: true, how: { frame: 0, keying: true, newId: () => 'k' } }), 0);
-    const { value, world } = after(one, draft);
+    const { step } = dragGrip(start(one, ['a']), { kind: 'pivot' }, now([200, 100], [252, 131], { snaps: true, how: { frame: 0, keying: true } }), 0);
+    const { value, world } = after(one, step);
     expect([value('a', 'pivotX'), value('a', 'pivotY'), value('a', 'x'), value('a', 'y')]).toEqual([50, 30, 250, 130]);
     expect(world('a')).toEqual(start(one, ['a']).layers[0]!.matrix);
   });
@@ -121,17 +122,17 @@ describe('a drag on the picture', () => {
     const two = scene(box('a'), box('b', { channels: { x: { value: 400 }, y: { value: 100 }, rotation: { value: 30 } } } as never));
     const all = start(two, ['a', 'b'], [300, 100]);
     expect(all.box.single).toBe(false);
-    const { world } = after(two, dragGrip(all, { kind: 'turn' }, now([0, 0], [0, 0]), 90).draft);
+    const { world } = after(two, dragGrip(all, { kind: 'turn' }, now([0, 0], [0, 0]), 90).step);
     expect(world('a')[4]).toBeCloseTo(300, 1);
     expect(world('a')[5]).toBeCloseTo(0, 1);
     expect(world('b')[5]).toBeCloseTo(200, 1);
   });
   test('moving is caught by middles and edges, and kept to one axis', () => {
-    const { draft, caught } = moveSelection(start(one, ['a']), [150, 70, 250, 130], now([0, 0], [97, 1], { snaps: true }));
+    const { step, caught } = moveSelection(start(one, ['a']), [150, 70, 250, 130], now([0, 0], [97, 1], { snaps: true }));
     // It went sideways: only lines across that way catch it.
     expect(caught).toEqual([{ axis: 'x', at: 300 }]);
-    expect(after(one, draft).value('a', 'x')).toBe(300);
-    expect(after(one, moveSelection(start(one, ['a']), null, now([0, 0], [40, 9], { straight: true })).draft).value('a', 'y')).toBe(100);
+    expect(after(one, step).value('a', 'x')).toBe(300);
+    expect(after(one, moveSelection(start(one, ['a']), null, now([0, 0], [40, 9], { straight: true })).step).value('a', 'y')).toBe(100);
   });
   test('the angle between two directions is the short way', () => {
     expect(angleBetween([0, 0], [1, 0], [0, 1])).toBeCloseTo(90, 6);

@@ -1,6 +1,6 @@
 import type { KeyboardEvent, MouseEvent, PointerEvent } from 'react';
 import { flushSync } from 'react-dom';
-import { addLayers, hasChosenAncestor, movePlaces, poseAt, type Draft } from '../../../core/commands';
+import { count, hasChosenAncestor, poseAt } from '../../../core/commands';
 import { transform, type Bounds } from '../../../core/display';
 import type { ShownLayer } from '../../../core/evaluate';
 import { member, type Layer, type Project } from '../../../core/model';
@@ -12,7 +12,7 @@ import { gripAt, type Grip } from './grips';
 import { guideLines, type Caught } from './guides';
 import { drawnShape, drawnText } from './new-shape';
 import { panPicture, type PicturePlace } from './place-picture';
-import { angleBetween, dragGrip, moveSelection, type Reshape, type ReshapeNow, type Reshaped } from './reshape';
+import { angleBetween, dragGrip, moveSelection, type Reshape, type ReshapeNow, type Reshaped, type ReshapeStep } from './reshape';
 import { isInBox, layersInside, unionOf, uprightBox, type Point, type SelectionBox } from './selection-box';
 
 /** What a press on the picture needs to know of it, and where it shows what it does. */
@@ -92,22 +92,24 @@ function reshape(context: PressContext, event: PointerEvent<HTMLDivElement>, fro
   const result = (): Reshaped | null => {
     if (!now || !moved) return null;
     const state = editor.store.getState();
-    return work({ from, to: toPicture(now), snaps: state.settings.snap && !now.altKey, straight: now.shiftKey, reach: REACH / place.scale, how: { frame, keying: state.keying, newId: ids() } });
+    return work({ from, to: toPicture(now), snaps: state.settings.snap && !now.altKey, straight: now.shiftKey, reach: REACH / place.scale, how: { frame, keying: state.keying } });
   };
   const lay = () => {
     const reshaped = result();
     if (!reshaped) return;
-    if (done === 'kept') return finishWith(reshaped.draft);
+    if (done === 'kept') return finishWith(reshaped.step);
     if (done) return;
     flushSync(() => {
-      editor.lay(reshaped.draft);
+      const made = reshaped.step ? editor.tryOut(reshaped.step.event, reshaped.step.args as never, ids()) : null;
+      if (!made) editor.letGo();
       setCaught(reshaped.caught);
-      setTold(reshaped.draft ? `${reshaped.draft.label}: ${reshaped.words}` : null);
+      setTold(made ? `${made.label}: ${reshaped.words}` : null);
     });
   };
-  const finishWith = (draft: Draft | null) => {
-    const keyed = draft?.event === 'keys.shift';
-    if (editor.run(draft) && keyed) editor.say(`Keying is off: ${draft!.label.split(', ').pop()!.replace(' moved', '')} moved along.`);
+  const finishWith = (step: ReshapeStep | null) => {
+    const made = step && editor.do(step.event, step.args as never, ids());
+    if (made?.moved) editor.say(`Keying is off: ${count(made.moved, 'key')} moved along.`);
+    if (!made) editor.letGo();
   };
   followPointer(event.currentTarget, event.pointerId, (next) => {
     now = next;
@@ -119,15 +121,15 @@ function reshape(context: PressContext, event: PointerEvent<HTMLDivElement>, fro
     setCaught([]);
     ending.always?.();
     if (!keep) {
-      editor.lay(null);
+      editor.letGo();
       return ending.letGo?.();
     }
     if (!moved) {
-      editor.lay(null);
+      editor.letGo();
       return ending.unmoved?.();
     }
     const reshaped = result();
-    if (reshaped) finishWith(reshaped.draft);
+    if (reshaped) finishWith(reshaped.step);
   });
   return { again: lay };
 }
@@ -183,7 +185,7 @@ function chooseOrMove(context: PressContext, event: PointerEvent<HTMLDivElement>
       const inside = layersInside(context.shown.filter((layer) => isFree(editor, layer.id)), [Math.min(start[0], now.to[0]), Math.min(start[1], now.to[1]), Math.max(start[0], now.to[0]), Math.max(start[1], now.to[1])]);
       editor.select({ layers: shift ? [...new Set([...before, ...inside])] : inside, keys: [], markers: [], operator: null });
     }
-    return { draft: null, words: '', caught: [] };
+    return { step: null, words: '', caught: [] };
   }, {
     unmoved: () => onSelected && void picked.then((hits) => click(editor, hits, start, shift)),
     // A marquee selects while it grows; let go, what was selected is selected again.
@@ -232,7 +234,7 @@ function pan({ editor, room }: PressContext, event: PointerEvent<HTMLDivElement>
 function put(editor: Editor, layer: Layer): void {
   const state = editor.store.getState();
   const host = current(state);
-  if (!editor.run(addLayers(state.project, host.id, [layer], host.layers.order.find((id) => state.selection.layers.includes(id)) ?? null))) return;
+  if (!editor.do('layers.add', { composition: host.id, files: [layer], above: host.layers.order.find((id) => state.selection.layers.includes(id)) ?? null })) return;
   editor.select({ layers: [layer.id], keys: [], markers: [], operator: null });
   editor.set({ tool: { kind: 'choose' } });
 }
@@ -246,12 +248,11 @@ function drawShape(context: PressContext, event: PointerEvent<HTMLDivElement>, s
   const make = () => drawnShape(id, shape, current(editor.store.getState()).duration, from, to, even);
   followPointer(event.currentTarget, event.pointerId, (now) => {
     [to, even] = [toPicture(now), now.shiftKey];
-    const state = editor.store.getState();
-    editor.lay(addLayers(state.project, current(state).id, [make()], null));
+    editor.tryOut('layers.add', { files: [make()], above: null });
     setTold(`${Math.round(Math.abs(to[0] - from[0]))} × ${Math.round(Math.abs(to[1] - from[1]))} px`);
   }, (keep) => {
     setTold(null);
-    editor.lay(null);
+    editor.letGo();
     if (keep) put(editor, make());
   });
 }
@@ -271,7 +272,7 @@ export function nudgeOf({ editor }: PressContext, event: KeyboardEvent<HTMLDivEl
   if (!step || event.ctrlKey || event.altKey || event.metaKey || state.selection.layers.length === 0 || event.target !== event.currentTarget) return;
   event.preventDefault();
   const far = event.shiftKey ? 10 : 1;
-  if (!editor.run(movePlaces(state.project, current(state).id, state.selection.layers, [step[0] * far, step[1] * far], { frame: state.frame, keying: state.keying, newId: freshId }))) editor.say('What is selected is locked, or has no place on the picture.');
+  if (!editor.do('layers.move', { layers: state.selection.layers, by: [step[0] * far, step[1] * far], frame: state.frame, keying: state.keying })) editor.say('What is selected is locked, or has no place on the picture.');
 }
 
 /** Double-click edits: a nest opens with what lay under the pointer selected, text is typed, a drawn path shows its corners. */

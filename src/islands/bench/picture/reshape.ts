@@ -1,4 +1,4 @@
-import { movePlaces, placeLayers, type Draft, type Keying, type Placed } from '../../../core/commands';
+import type { ArgsOf } from '../../../core/commands';
 import { invert, multiply, transform, type Bounds, type Matrix } from '../../../core/display';
 import type { ShownLayer } from '../../../core/evaluate';
 import type { Project } from '../../../core/model';
@@ -19,15 +19,18 @@ export type Reshape = {
 };
 
 /** How the drag is meant at this moment. */
-export type ReshapeNow = { readonly from: Point; readonly to: Point; readonly snaps: boolean; readonly straight: boolean; readonly reach: number; readonly how: Keying };
+export type ReshapeNow = { readonly from: Point; readonly to: Point; readonly snaps: boolean; readonly straight: boolean; readonly reach: number; readonly how: { readonly frame: number; readonly keying: boolean } };
 
-/** What a drag has come to: the change, what it says, and the lines it caught. */
-export type Reshaped = { readonly draft: Draft | null; readonly words: string; readonly caught: readonly Caught[] };
+/** The edit that a drag has come to. */
+export type ReshapeStep = { readonly event: 'layers.move'; readonly args: ArgsOf<'layers.move'> } | { readonly event: 'layers.place'; readonly args: ArgsOf<'layers.place'> };
+
+/** What a drag has come to: the edit, what it says, and the lines it caught. */
+export type Reshaped = { readonly step: ReshapeStep | null; readonly words: string; readonly caught: readonly Caught[] };
 
 const NOTHING = { by: [0, 0] as const, caught: [] };
 
 /** Moves the selection; with `straight` along one axis alone. */
-export function moveSelection({ project, composition, layers, guides }: Reshape, upright: Bounds | null, { from, to, snaps, straight, reach, how }: ReshapeNow): Reshaped {
+export function moveSelection({ composition, layers, guides }: Reshape, upright: Bounds | null, { from, to, snaps, straight, reach, how }: ReshapeNow): Reshaped {
   let [dx, dy] = [to[0] - from[0], to[1] - from[1]];
   if (straight) [dx, dy] = Math.abs(dx) > Math.abs(dy) ? [dx, 0] : [0, dy];
   const moved: Bounds | null = upright && [upright[0] + dx, upright[1] + dy, upright[2] + dx, upright[3] + dy];
@@ -35,8 +38,8 @@ export function moveSelection({ project, composition, layers, guides }: Reshape,
   // A drag straight up is not pulled sideways: an axis is caught once the pointer has gone some way along it.
   const goes = (part: number) => Math.abs(part) > reach * 0.4;
   const by: Point = [goes(dx) ? dx + snap.by[0] : dx, goes(dy) ? dy + snap.by[1] : dy];
-  const draft = movePlaces(project, composition, layers.map((layer) => layer.id), by, how);
-  return { draft, words: `${round(by[0])}, ${round(by[1])} px`, caught: snap.caught.filter((line) => goes(line.axis === 'x' ? dx : dy)) };
+  const step: ReshapeStep = { event: 'layers.move', args: { composition, layers: layers.map((layer) => layer.id), by: [by[0], by[1]], ...how, ids: [] } };
+  return { step, words: `${round(by[0])}, ${round(by[1])} px`, caught: snap.caught.filter((line) => goes(line.axis === 'x' ? dx : dy)) };
 }
 
 /** Drags a grip of the selection. */
@@ -53,7 +56,7 @@ export function dragGrip(start: Reshape, grip: Grip, now: ReshapeNow, turned: nu
 function sizeSelection(start: Reshape, { u, v }: Extract<Grip, { kind: 'size' }>, now: ReshapeNow): Reshaped {
   const { box: { bounds: [left, top, right, bottom], matrix } } = start;
   const back = invert(matrix);
-  if (!back) return { draft: null, words: '', caught: [] };
+  if (!back) return { step: null, words: '', caught: [] };
   const at = (p: number, q: number): Point => [left + (right - left) * p, top + (bottom - top) * q];
   const [grip, anchor] = [at(u, v), at(1 - u, 1 - v)];
   // The grip itself is caught by lines, wherever in it the pointer took hold.
@@ -68,7 +71,7 @@ function sizeSelection(start: Reshape, { u, v }: Extract<Grip, { kind: 'size' }>
   const kept = (factor: number) => (Math.abs(factor) < 0.005 ? 0.005 : factor);
   const scaled: Matrix = [kept(fx), 0, 0, kept(fy), anchor[0] * (1 - kept(fx)), anchor[1] * (1 - kept(fy))];
   const words = u === 0.5 ? `${round(fy * 100)} % down` : v === 0.5 ? `${round(fx * 100)} % across` : `${round(fx * 100)} %`;
-  return { draft: place(start, 'Size', inBoxSpace(matrix, scaled), now.how), words, caught: snap.caught };
+  return { step: place(start, 'Size', inBoxSpace(matrix, scaled), now.how), words, caught: snap.caught };
 }
 
 function turnSelection(start: Reshape, now: ReshapeNow, turned: number): Reshaped {
@@ -79,26 +82,26 @@ function turnSelection(start: Reshape, now: ReshapeNow, turned: number): Reshape
   const [cos, sin] = [Math.cos(radians), Math.sin(radians)];
   const [px, py] = start.pivot;
   const turn: Matrix = [cos, sin, -sin, cos, px - cos * px + sin * py, py - sin * px - cos * py];
-  return { draft: place(start, 'Turn', turn, now.how, degrees), words: `${degrees > 0 ? '+' : ''}${degrees}°`, caught: [] };
+  return { step: place(start, 'Turn', turn, now.how, degrees), words: `${degrees > 0 ? '+' : ''}${degrees}°`, caught: [] };
 }
 
 function leanSelection(start: Reshape, now: ReshapeNow): Reshaped {
   const { box: { bounds: [, top, , bottom], matrix } } = start;
   const back = invert(matrix);
-  if (!back || bottom === top) return { draft: null, words: '', caught: [] };
+  if (!back || bottom === top) return { step: null, words: '', caught: [] };
   const [from, to] = [transform(back, ...now.from), transform(back, ...now.to)];
   let degrees = (Math.atan((to[0] - from[0]) / (bottom - top)) * 180) / Math.PI;
   const near = Math.round(degrees / 15) * 15;
   if (now.straight || (now.snaps && Math.abs(degrees - near) < 1.5)) degrees = near;
   const k = Math.tan((Math.max(-85, Math.min(85, degrees)) * Math.PI) / 180);
-  return { draft: place(start, 'Lean', inBoxSpace(matrix, [1, 0, k, 1, -k * top, 0]), now.how), words: `leans ${round(degrees)}°`, caught: [] };
+  return { step: place(start, 'Lean', inBoxSpace(matrix, [1, 0, k, 1, -k * top, 0]), now.how), words: `leans ${round(degrees)}°`, caught: [] };
 }
 
 /** The pivot of a single layer, caught by the corners and middles of its box; the layer stays where it is. */
 function movePivot(start: Reshape, now: ReshapeNow): Reshaped {
   const [only] = start.layers;
   const back = only && invert(only.matrix);
-  if (!only || !back) return { draft: null, words: '', caught: [] };
+  if (!only || !back) return { step: null, words: '', caught: [] };
   // The knob was taken hold of, not the pivot: it goes as far as the pointer does.
   const to: Point = [start.pivot[0] + now.to[0] - now.from[0], start.pivot[1] + now.to[1] - now.from[1]];
   let pivot = transform(back, ...to);
@@ -109,11 +112,12 @@ function movePivot(start: Reshape, now: ReshapeNow): Reshaped {
     if (near) pivot = near;
   }
   const rounded: Point = [round(pivot[0]), round(pivot[1])];
-  return { draft: placeLayers(start.project, start.composition, [{ layer: only.id, world: only.matrix, pivot: rounded }], { ...now.how, keying: false }, 'Move the pivot of'), words: `pivot ${rounded[0]}, ${rounded[1]}`, caught: [] };
+  return { step: { event: 'layers.place', args: { composition: start.composition, placed: [{ layer: only.id, world: [...only.matrix], pivot: [...rounded] }], frame: now.how.frame, keying: false, verb: 'Move the pivot of', ids: [] } }, words: `pivot ${rounded[0]}, ${rounded[1]}`, caught: [] };
 }
 
-function place({ project, composition, layers }: Reshape, verb: string, by: Matrix, how: Keying, turned?: number): Draft | null {
-  return placeLayers(project, composition, layers.map((layer): Placed => ({ layer: layer.id, world: multiply(by, layer.matrix), ...(turned === undefined ? {} : { turned }) })), how, verb);
+function place({ composition, layers }: Reshape, verb: string, by: Matrix, how: ReshapeNow['how'], turned?: number): ReshapeStep {
+  const placed = layers.map((layer) => ({ layer: layer.id, world: [...multiply(by, layer.matrix)] as [number, number, number, number, number, number], ...(turned === undefined ? {} : { turned }) }));
+  return { event: 'layers.place', args: { composition, placed, verb, ...how, ids: [] } };
 }
 
 /** Degrees from one direction to another, between −180 and 180. */

@@ -1,12 +1,10 @@
 import { useState } from 'react';
-import { deleteLayers, setValues } from '../../../core/commands';
 import { type ShownLayer } from '../../../core/evaluate';
 import { trackAt, valueAt } from '../../../core/scene';
 import { type Layer } from '../../../core/model';
 import { seenText } from '../../../ui';
 import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
-import { freshId } from '../editor/fresh-id';
 import type { Point } from './selection-box';
 
 /** The words of a text layer, typed where they stand; the picture follows as they come. */
@@ -18,17 +16,16 @@ export function TextEditor({ layer, shown, scale, toScreen }: { readonly layer: 
     return String(valueAt(state.project, current(state), layer, trackAt(state.project, layer, 'text')!, frame));
   });
   const [before] = useState(text);
-  const draft = (value: string) => {
-    const state = editor.store.getState();
-    return setValues(state.project, current(state).id, [{ layer: layer.id, track: 'text', value }], { frame: state.frame, keying: state.keying, newId: freshId });
+  const step = (value: string) => {
+    const { frame: at, keying } = editor.store.getState();
+    return { values: [{ layer: layer.id, track: 'text', value }], frame: at, keying };
   };
   const close = () => {
-    editor.lay(null);
+    editor.letGo();
     editor.set({ typing: null });
-    const state = editor.store.getState();
     // A new text without a word would be there and never be seen; one that had words may be emptied, between keys for one.
-    if (before.trim() === '' && text.trim() === '') editor.run(deleteLayers(state.project, current(state).id, [layer.id]));
-    else editor.run(draft(text));
+    if (before.trim() === '' && text.trim() === '') editor.do('layers.delete', { layers: [layer.id] });
+    else editor.do('tracks.set', step(text));
   };
   const [x, y] = toScreen(shown ? [shown.matrix[4], shown.matrix[5]] : [0, 0]);
   const size = Number((layer.channels.size?.value as number | undefined) ?? 48) * scale;
@@ -38,7 +35,7 @@ export function TextEditor({ layer, shown, scale, toScreen }: { readonly layer: 
       placeholder="Type, then Esc"
       onFocus={(event) => event.target.select()}
       onPointerDown={(event) => event.stopPropagation()} onDoubleClick={(event) => event.stopPropagation()}
-      onChange={(event) => { const typed = seenText(event.target.value, true); setText(typed); editor.lay(draft(typed)); }}
+      onChange={(event) => { const typed = seenText(event.target.value, true); setText(typed); editor.tryOut('tracks.set', step(typed)); }}
       onBlur={close}
       onKeyDown={(event) => { event.stopPropagation(); if (event.key === 'Escape' || (event.key === 'Enter' && (event.ctrlKey || event.metaKey))) { event.preventDefault(); event.currentTarget.blur(); } }}
       className="absolute z-10 min-h-9 w-72 resize-none rounded-md bg-deep/95 px-2 py-1.5 text-[14px] ring-1 ring-leaf outline-none"

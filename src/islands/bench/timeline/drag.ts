@@ -1,7 +1,5 @@
 import { keyedTracks } from '../../../core/scene';
-import {
-  framesOf, keyName, NO_MOMENTS, shiftLimits, shiftMoments, stretchFactor, stretchLayers, withRipple, withTogether, type Draft, type KeyRef, type MarkerRef, type Moments,
-} from '../../../core/commands';
+import { framesOf, keyName, NO_MOMENTS, shiftLimits, stretchFactor, withRipple, withTogether, type KeyRef, type MarkerRef, type Moments } from '../../../core/commands';
 import { inOrder, inTime, member, type Composition, type Project } from '../../../core/model';
 import { frameOfBeat, beatAt } from '../../../core/time';
 import type { Selection } from '../editor/state';
@@ -70,10 +68,17 @@ function ownMoments(drag: Drag): Moments | null {
   }
 }
 
-/** The change that a drag has come to after a number of frames. */
-export function draftOf(drag: Drag, moments: Moments | null, project: Project, composition: string, by: number, newId: () => string, near?: number): Draft | null {
-  if (drag.kind === 'stretch') return stretchLayers(project, composition, drag.layers, drag.end, by, newId);
-  return moments && shiftMoments(project, composition, moments, by, near);
+/** The edit that a drag has come to after a number of frames. `near` is the moment that was taken hold of. */
+export type DragStep =
+  | { readonly event: 'layers.stretch'; readonly args: { readonly composition: string; readonly layers: string[]; readonly end: 'start' | 'end'; readonly by: number } }
+  | { readonly event: 'time.shift'; readonly args: { readonly composition: string; readonly slide: string[]; readonly trimStart: string[]; readonly trimEnd: string[]; readonly keys: KeyRef[]; readonly markers: MarkerRef[]; readonly by: number; readonly near?: number } };
+
+export function stepOf(drag: Drag, moments: Moments | null, composition: string, by: number, near?: number): DragStep | null {
+  if (by === 0) return null;
+  if (drag.kind === 'stretch') return { event: 'layers.stretch', args: { composition, layers: [...drag.layers], end: drag.end, by } };
+  if (!moments) return null;
+  const { slide, trimStart, trimEnd, keys, markers } = moments;
+  return { event: 'time.shift', args: { composition, slide: [...slide], trimStart: [...trimStart], trimEnd: [...trimEnd], keys: [...keys], markers: [...markers], by, ...(near === undefined ? {} : { near }) } };
 }
 
 /** How far a drag may go: ends keep a frame. */

@@ -1,12 +1,10 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Maximize2, Minimize2 } from 'lucide-react';
 import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState, type RefObject } from 'react';
-import { reorderLayers, setParent } from '../../../core/commands';
 import { timingOf, valueAt, type Track } from '../../../core/scene';
 import { member, type Composition, type Layer, type LayerOf, type Project } from '../../../core/model';
 import { IconButton } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
-import { freshId } from '../editor/fresh-id';
 import { foldKey } from '../editor/state';
 import { followPointer } from '../follow-pointer';
 import { LAYER_MENU } from '../picture/press-picture';
@@ -65,9 +63,9 @@ export const Heads = memo(function Heads({ rows, project, composition, scroller,
     }, (keep) => {
       setDrop(null);
       if (!keep || !moved || !place) return;
-      const { project: now, selection } = editor.store.getState();
+      const { selection } = editor.store.getState();
       const ids = selection.layers.includes(layer.id) ? selection.layers : [layer.id];
-      if (editor.run(reorderLayers(now, composition.id, ids, place.before))) editor.select({ layers: ids, keys: [], markers: [] });
+      if (editor.do('layers.order', { composition: composition.id, layers: ids, before: place.before })) editor.select({ layers: ids, keys: [], markers: [] });
     }, false);
   };
   const dragLink = (layer: Layer, event: React.PointerEvent<HTMLElement>) => {
@@ -83,7 +81,7 @@ export const Heads = memo(function Heads({ rows, project, composition, scroller,
       if (!keep || target === null) return;
       const state = editor.store.getState();
       const ids = (state.selection.layers.includes(layer.id) ? state.selection.layers : [layer.id]).filter((id) => id !== target);
-      editor.run(setParent(state.project, composition.id, ids, target, { frame: state.frame, keying: false, newId: freshId }));
+      editor.do('layers.parent', { composition: composition.id, layers: ids, parent: target, frame: state.frame });
     }, false);
   };
   const menu = (layer: Layer, event: React.MouseEvent) => {

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { Activity, ChevronDown, ChevronRight, CircleDotDashed, Eye, EyeOff, Link2, Lock, LockOpen, Target } from 'lucide-react';
-import { setLayerField, type PlainField } from '../../../core/commands';
+import { type PlainField } from '../../../core/commands';
 import type { Layer } from '../../../core/model';
 import { InPlace } from '../../../ui';
 import { useEditor } from '../editor/editor-context';
@@ -45,8 +45,8 @@ export const LayerHead = memo(function LayerHead({ top, height, index, layer, co
   };
   /** A switch of a selected layer is that of all that are selected. */
   const set = (field: PlainField, value: boolean) => {
-    const { project, selection } = editor.store.getState();
-    editor.run(setLayerField(project, composition, selected ? selection.layers : [layer.id], field, value));
+    const { selection } = editor.store.getState();
+    editor.do('layers.set', { composition, layers: selected ? selection.layers : [layer.id], field, value });
   };
   return (
     <div role="row" aria-rowindex={index + 1} aria-selected={selected} style={{ top, height }} onContextMenu={(event) => acts.menu(layer, event)}
@@ -61,7 +61,7 @@ export const LayerHead = memo(function LayerHead({ top, height, index, layer, co
         <span className="min-w-0 grow touch-none" onPointerDown={(event) => !renaming && (event.target as HTMLElement).tagName !== 'INPUT' && acts.drag(layer, event)}>
           <InPlace
             label={`Name of ${name}`} value={name} editing={renaming} onDone={() => editor.set({ renaming: null })} onPick={(event) => acts.choose(layer, event)} title={`${name}${layer.kind === 'nest' ? ', a nest' : ''}${follows ? `; follows ${follows}` : ''}: double-click to rename, drag to reorder`}
-            onSet={(next) => editor.run(setLayerField(editor.store.getState().project, composition, [layer.id], 'name', next))}
+            onSet={(next) => editor.do('layers.set', { composition, layers: [layer.id], field: 'name', value: next })}
             className={`${layer.visible ? '' : 'text-muted line-through'} ${layer.guide ? 'italic' : ''} ${selected ? 'font-medium' : ''}`}
           />
         </span>

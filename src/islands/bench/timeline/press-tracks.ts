@@ -6,7 +6,7 @@ import { gestureIds } from '../editor/fresh-id';
 import type { TimelineView } from '../editor/state';
 import { followPointer } from '../follow-pointer';
 import { LAYER_MENU } from '../picture/press-picture';
-import { catchesFor, classifyDrag, draftOf, keyNames, limitsOf, momentsOf, ownFrames, snapDrag, tellDrag, whyLocked } from './drag';
+import { catchesFor, classifyDrag, keyNames, limitsOf, momentsOf, ownFrames, snapDrag, stepOf, tellDrag, whyLocked } from './drag';
 import { barsInside, keysInside, type Hit } from './hit-test';
 import type { Row } from './rows';
 import { frameOf, panBy } from './scale';
@@ -72,10 +72,11 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
     const snaps = settings.snap && !next.altKey;
     const snapped = snapDrag(dx / view.pixelsPerFrame, plan.own, snaps ? plan.catches : [], REACH / view.pixelsPerFrame, plan.limits);
     by = snapped.by;
-    const draft = draftOf(taken, plan.moments, project, composition.id, by, ids(), near);
     // One pass for all that the drag shows: each by itself would draw the timeline anew.
     flushSync(() => {
-      editor.lay(draft);
+      const step = stepOf(taken, plan!.moments, composition.id, by, near);
+      if (step) editor.tryOut(step.event, step.args as never, ids());
+      else editor.letGo();
       setCaught(snapped.caught?.at ?? null);
       setTold({ x: x + dx, y: next.clientY - box.top, text: tellDrag(taken, project, composition.id, by, snapped.caught) });
     });
@@ -87,8 +88,9 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
       if (keep && rectangle) takeMarquee(editor, rows, view, rectangle, more ? before : null);
       return;
     }
-    if (keep && moved && by !== 0 && plan) editor.run(draftOf(taken, plan.moments, editor.store.getState().project, composition.id, by, ids()));
-    else editor.lay(null);
+    const step = keep && moved && plan ? stepOf(taken, plan.moments, composition.id, by, near) : null;
+    if (step) editor.do(step.event, step.args as never, ids());
+    else editor.letGo();
   });
 }
 

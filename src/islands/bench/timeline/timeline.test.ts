@@ -1,9 +1,10 @@
+import { work } from '../../../core/commands';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { projectOf, smallFilm } from '../../../../tests/support/projects';
 import { gestureIds } from '../editor/fresh-id';
 import { NOTHING_SELECTED } from '../editor/state';
-import { catchesFor, classifyDrag, draftOf, foretell, limitsOf, momentsOf, ownFrames, snapDrag, tellDrag, whyLocked, type Drag } from './drag';
+import { catchesFor, classifyDrag, foretell, limitsOf, momentsOf, ownFrames, snapDrag, stepOf, tellDrag, whyLocked, type Drag } from './drag';
 import { dropPlace } from './drop-place';
 import { barsInside, hitTest, keysInside } from './hit-test';
 import { buildRows, rowAt, timingWords, totalHeight, type RowChoice } from './rows';
@@ -132,15 +133,15 @@ describe('what a drag means', () => {
   const moments = (drag: Drag, more: object = {}) => momentsOf(drag, film, main, { ripple: false, together: false, ...more });
   test('comes to one change, and tells where that is', () => {
     const trim = { kind: 'trim', layers: ['tram'], end: 'end' } as const;
-    const newId = () => 'k';
-    expect(draftOf(trim, moments(trim), film, 'main', -30, newId)!.label).toBe('Trim Tram');
+    const labelOf = (step: ReturnType<typeof stepOf>) => (work(film, step!.event, step!.args as never, () => 'k').draft as { label: string }).label;
+    expect(labelOf(stepOf(trim, moments(trim), 'main', -30))).toBe('Trim Tram');
     expect(tellDrag(trim, film, 'main', -30, null)).toBe('−30 f, ends before 70');
     expect(tellDrag(trim, film, 'main', -300, { at: 1, name: 'playhead' })).toBe('−300 f, ends before 1, at playhead');
     expect(tellDrag({ kind: 'slide', layers: ['tram'] }, film, 'main', 4, null)).toBe('+4 f, starts at 4');
     const stretch = { kind: 'stretch', layers: ['lamp'], end: 'end' } as const;
-    expect(draftOf(stretch, moments(stretch), film, 'main', 50, newId)!.label).toBe('Stretch Lamp');
+    expect(labelOf(stepOf(stretch, moments(stretch), 'main', 50))).toBe('Stretch Lamp');
     expect(tellDrag(stretch, film, 'main', 50, null)).toBe('+50 f, 150 % as long');
-    expect(draftOf({ kind: 'marquee' }, null, film, 'main', 4, newId)).toBeNull();
+    expect(stepOf({ kind: 'marquee' }, null, 'main', 4)).toBeNull();
     expect(whyLocked({ kind: 'bar', layer: 'tram' }, film, 'main')).toBeNull();
     expect(limitsOf(stretch, null, film, 'main')).toEqual([-99, Infinity]);
   });

@@ -1,6 +1,5 @@
 import { useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import { setComposition } from '../../../core/commands';
 import { current, seen } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { showProblem, ticksOf } from '../editor/problems';
@@ -114,12 +113,12 @@ export function Timeline() {
     }
     // The play range is pulled by its ends.
     const { range } = composition;
-    let drawn: ReturnType<typeof setComposition> = null;
+    let wanted: readonly [number, number] | null = null;
     followPointer(event.currentTarget, event.pointerId, (next) => {
       const at = Math.round(frameOf(next.clientX - left, view));
-      drawn = setComposition(editor.store.getState().project, composition.id, { range: end === 'from' ? [Math.min(at, range[1] - 1), range[1]] : [range[0], Math.max(at, range[0] + 1)] });
-      editor.lay(drawn);
-    }, (keep) => (keep && drawn ? editor.run(drawn) : editor.lay(null)));
+      wanted = end === 'from' ? [Math.min(at, range[1] - 1), range[1]] : [range[0], Math.max(at, range[0] + 1)];
+      editor.tryOut('composition.set', { composition: composition.id, fields: { range: wanted } });
+    }, (keep) => (keep && wanted ? editor.do('composition.set', { composition: composition.id, fields: { range: wanted } }) : editor.letGo()));
   };
   const rangeEnd = (x: number, y: number): 'from' | 'to' | null => {
     if (y < RULER_HEIGHT - 12) return null;

@@ -1,4 +1,4 @@
-import { count, deleteKeys, deleteLayers, deleteMarkers, deleteOperator } from '../../../../core/commands';
+import { count } from '../../../../core/commands';
 import { copySelection, cutSelection, duplicateSelection, paste } from '../clipboard';
 import { current, type Editor } from '../editor';
 import { needsLayers, whom, type Action } from './action';
@@ -15,15 +15,15 @@ function remove(editor: Editor): void {
   const composition = current(state).id;
   const { keys, layers, markers, operator } = state.selection;
   if (keys.length > 0) {
-    editor.run(deleteKeys(state.project, composition, keys));
+    editor.do('keys.delete', { composition, keys });
     editor.select({ keys: [] });
   } else if (markers.length > 0) {
-    editor.run(deleteMarkers(state.project, composition, markers));
+    editor.do('markers.delete', { composition, markers });
     editor.select({ markers: [] });
   } else if (operator !== null && layers.length === 1) {
-    editor.run(deleteOperator(state.project, composition, layers[0]!, operator));
+    editor.do('timing.delete', { composition, layer: layers[0]!, operator });
     editor.select({ operator: null });
-  } else if (!editor.run(deleteLayers(state.project, composition, layers))) editor.say('What is selected is locked.');
+  } else if (!editor.do('layers.delete', { composition, layers })) editor.say('What is selected is locked.');
 }
 
 export const EDIT_ACTIONS: readonly Action[] = [

@@ -1,5 +1,5 @@
 import { keyedTracks, trackAt } from '../../../../core/scene';
-import { isHeldKey, setOutside, shapeKeys, type TrackRef, type KeyShape } from '../../../../core/commands';
+import { isHeldKey, type TrackRef, type KeyShape } from '../../../../core/commands';
 import { member, type Channel } from '../../../../core/model';
 import { current, type Editor } from '../editor';
 import type { EditorState } from '../state';
@@ -20,7 +20,7 @@ function channelOf(state: EditorState, { layer, track }: TrackRef): Channel | nu
 
 const shape = (to: KeyShape, already: string) => (editor: Editor) => {
   const state = editor.store.getState();
-  if (!editor.run(shapeKeys(state.project, current(state).id, state.selection.keys, to))) editor.say(already);
+  if (!editor.do('keys.shape', { keys: state.selection.keys, shape: to })) editor.say(already);
 };
 
 const RULES: readonly (readonly [Channel['after'], string])[] = [['hold', 'stand still'], ['repeat', 'repeat'], ['climb', 'repeat, each from where the last ended'], ['swing', 'go to and fro'], ['glide', 'go on as fast as it was']];
@@ -32,7 +32,7 @@ const outside = (side: 'before' | 'after', words: string) => RULES.map(([rule, d
     if (refs.length === 0) return 'Select keys, or a layer that has some.';
     return refs.every((ref) => channelOf(state, ref)?.[side] === rule) ? 'It does that already.' : null;
   },
-  run: (editor) => { const state = editor.store.getState(); if (!editor.run(setOutside(state.project, current(state).id, meant(state), side, rule))) editor.say('The layer is locked.'); },
+  run: (editor) => { const state = editor.store.getState(); if (!editor.do('tracks.outside', { tracks: meant(state), side, rule })) editor.say('The layer is locked.'); },
 }));
 
 /** How the motion goes through keys, and what it does outside them. */

@@ -1,4 +1,4 @@
-import { addLayers, nestLayers, setLayerField, setParent, stepLayers, unnestLayer, type PlainField } from '../../../../core/commands';
+import { type PlainField } from '../../../../core/commands';
 import { BLENDS, newNull, type Layer } from '../../../../core/model';
 import { current, type Editor } from '../editor';
 import { freshId } from '../fresh-id';
@@ -12,14 +12,14 @@ const flip = (id: string, field: PlainField, on: string, off: string, keys: read
   isOn: (state) => state.selection.layers.length > 0 && isAll(state, field, wanted),
   run: (editor) => {
     const state = editor.store.getState();
-    if (!editor.run(setLayerField(state.project, current(state).id, state.selection.layers, field, isAll(state, field, wanted) ? !wanted : wanted))) editor.say('What is selected is locked.');
+    if (!editor.do('layers.set', { layers: state.selection.layers, field, value: isAll(state, field, wanted) ? !wanted : wanted })) editor.say('What is selected is locked.');
   },
 });
 const isAll = (state: EditorState, field: PlainField, wanted: unknown) => chosenLayers(state).every((layer) => (layer as Layer & Record<string, unknown>)[field] === wanted);
 
 const step = (to: 'up' | 'down' | 'top' | 'bottom') => (editor: Editor) => {
   const state = editor.store.getState();
-  if (!editor.run(stepLayers(state.project, current(state).id, state.selection.layers, to))) editor.say(`It lies ${to === 'up' || to === 'top' ? 'on top' : 'at the bottom'} already.`);
+  if (!editor.do('layers.step', { layers: state.selection.layers, to })) editor.say(`It lies ${to === 'up' || to === 'top' ? 'on top' : 'at the bottom'} already.`);
 };
 
 const beside = (by: 1 | -1, more: boolean) => (editor: Editor) => {
@@ -41,9 +41,8 @@ const tool = (id: string, title: string, chosen: Tool, keys: readonly string[]):
 
 function takeApart(editor: Editor): void {
   const state = editor.store.getState();
-  const draft = unnestLayer(state.project, current(state).id, state.selection.layers[0]!, freshId);
-  if (!draft) return editor.say('Select a nest to take it apart.');
-  if (editor.run(draft) && 'made' in draft) editor.select({ layers: draft.made, keys: [], markers: [], operator: null });
+  const made = editor.do('layers.unnest', { layer: state.selection.layers[0]! });
+  if (made?.made) editor.select({ layers: made.made as readonly string[], keys: [], markers: [], operator: null });
 }
 
 export const LAYER_ACTIONS: readonly Action[] = [
@@ -60,7 +59,7 @@ export const LAYER_ACTIONS: readonly Action[] = [
       const composition = current(state);
       const id = freshId();
       const layer = newNull(id, 'Null', [[0, composition.duration]], { x: composition.width / 2, y: composition.height / 2 });
-      if (editor.run(addLayers(state.project, composition.id, [layer], composition.layers.order.find((one) => state.selection.layers.includes(one)) ?? null))) editor.select({ layers: [id], keys: [], markers: [], operator: null });
+      if (editor.do('layers.add', { composition: composition.id, files: [layer], above: composition.layers.order.find((one) => state.selection.layers.includes(one)) ?? null })) editor.select({ layers: [id], keys: [], markers: [], operator: null });
     },
   },
   { id: 'layers.nest', title: (state) => `Nest ${whom(state)} …`, group: 'Layers', keys: ['Ctrl+Enter'], whyNot: needsLayers, run: (editor) => editor.set({ dialog: { kind: 'nest' } }) },
@@ -74,12 +73,12 @@ export const LAYER_ACTIONS: readonly Action[] = [
   flip('layers.guide', 'guide', 'Make guides of', 'Make layers again of', []),
   {
     id: 'layers.whole', title: (state) => `Show whole frames alone in ${whom(state)}`, group: 'Layers', whyNot: needsLayers, isOn: (state) => state.selection.layers.length > 0 && isAll(state, 'sampling', 'whole'),
-    run: (editor) => { const state = editor.store.getState(); editor.run(setLayerField(state.project, current(state).id, state.selection.layers, 'sampling', isAll(state, 'sampling', 'whole') ? 'exact' : 'whole')); },
+    run: (editor) => { const state = editor.store.getState(); editor.do('layers.set', { layers: state.selection.layers, field: 'sampling', value: isAll(state, 'sampling', 'whole') ? 'exact' : 'whole' }); },
   },
-  { id: 'layers.free', title: (state) => `Let ${whom(state)} follow nothing`, group: 'Layers', whyNot: (state) => (chosenLayers(state).some((layer) => layer.parent !== null) ? null : 'What is selected follows nothing.'), run: (editor) => { const state = editor.store.getState(); editor.run(setParent(state.project, current(state).id, state.selection.layers, null, { frame: state.frame, keying: false, newId: freshId })); } },
+  { id: 'layers.free', title: (state) => `Let ${whom(state)} follow nothing`, group: 'Layers', whyNot: (state) => (chosenLayers(state).some((layer) => layer.parent !== null) ? null : 'What is selected follows nothing.'), run: (editor) => { const state = editor.store.getState(); editor.do('layers.parent', { layers: state.selection.layers, parent: null, frame: state.frame }); } },
   {
     id: 'layers.follow', title: 'Let the others follow the layer selected last', group: 'Layers', whyNot: (state) => (state.selection.layers.length < 2 ? 'Select the followers, then the layer to follow.' : null),
-    run: (editor) => { const state = editor.store.getState(); const { layers } = state.selection; editor.run(setParent(state.project, current(state).id, layers.slice(0, -1), layers[layers.length - 1]!, { frame: state.frame, keying: false, newId: freshId })); },
+    run: (editor) => { const state = editor.store.getState(); const { layers } = state.selection; editor.do('layers.parent', { layers: layers.slice(0, -1), parent: layers[layers.length - 1]!, frame: state.frame }); },
   },
   { id: 'layers.up', title: 'One up in the list', group: 'Layers', keys: ['Ctrl+ArrowUp'], whyNot: needsLayers, run: step('up') },
   { id: 'layers.down', title: 'One down in the list', group: 'Layers', keys: ['Ctrl+ArrowDown'], whyNot: needsLayers, run: step('down') },
@@ -91,7 +90,7 @@ export const LAYER_ACTIONS: readonly Action[] = [
   { id: 'layers.below-too', title: 'Select the layer below as well', group: 'Layers', keys: ['Shift+ArrowDown'], run: beside(1, true) },
   ...BLENDS.map((blend): Action => ({
     id: `layers.blend-${blend}`, title: `Blend: ${blendWords(blend)}`, group: 'Layers', whyNot: needsLayers, isOn: (state) => state.selection.layers.length > 0 && isAll(state, 'blend', blend),
-    run: (editor) => { const state = editor.store.getState(); if (!editor.run(setLayerField(state.project, current(state).id, state.selection.layers, 'blend', blend))) editor.say('It blends so already.'); },
+    run: (editor) => { const state = editor.store.getState(); if (!editor.do('layers.set', { layers: state.selection.layers, field: 'blend', value: blend })) editor.say('It blends so already.'); },
   })),
   {
     id: 'layers.fold', title: 'Unfold or fold the channels of what is selected', group: 'View', keys: ['F'], whyNot: needsLayers,
@@ -116,7 +115,7 @@ export function blendWords(blend: string): string {
 export function nestSelection(editor: Editor, choice: { readonly name: string; readonly inside: 'all' | 'picture'; readonly length: 'whole' | 'bars' }): void {
   const state = editor.store.getState();
   const bounds = (id: string) => state.shown?.layers.find((layer) => layer.id === id)?.bounds ?? null;
-  const draft = nestLayers(state.project, current(state).id, state.selection.layers, { ...choice, frame: state.frame, bounds, newId: freshId });
-  if (!draft) return editor.say('What is selected is locked.');
-  if (editor.run(draft) && 'made' in draft) editor.select({ layers: draft.made, keys: [], markers: [], operator: null });
+  const made = editor.do('layers.nest', { layers: [...state.selection.layers], ...choice, frame: state.frame, boxes: Object.fromEntries(state.selection.layers.map((id) => [id, bounds(id)])) });
+  if (made?.made) editor.select({ layers: made.made as readonly string[], keys: [], markers: [], operator: null });
+  else if (chosenLayers(state).every((layer) => layer.locked)) editor.say('What is selected is locked.');
 }

@@ -1,4 +1,3 @@
-import { setComposition } from '../../../../core/commands';
 import { current, type Editor } from '../editor';
 import type { Action } from './action';
 
@@ -8,7 +7,7 @@ const range = (end: 'from' | 'to') => (editor: Editor) => {
   const { id, range: [from, to] } = current(state);
   // The range holds the playhead's frame: it begins with it, or ends after it.
   const next = end === 'from' ? [state.frame, Math.max(to, state.frame + 1)] : [Math.min(from, state.frame), state.frame + 1];
-  if (!editor.run(setComposition(state.project, id, { range: next as [number, number] }))) editor.say('The play range is so already.');
+  if (!editor.do('composition.set', { composition: id, fields: { range: next as [number, number] } })) editor.say('The play range is so already.');
 };
 
 export const PLAY_ACTIONS: readonly Action[] = [
@@ -37,6 +36,6 @@ export const PLAY_ACTIONS: readonly Action[] = [
   {
     id: 'play.range-whole', title: 'Play the whole composition', group: 'Play',
     whyNot: (state) => { const { range: [from, to], duration } = current(state); return from === 0 && to === duration ? 'The whole composition plays already.' : null; },
-    run: (editor) => { const state = editor.store.getState(); const { id, duration } = current(state); editor.run(setComposition(state.project, id, { range: [0, duration] })); },
+    run: (editor) => { const state = editor.store.getState(); const { id, duration } = current(state); editor.do('composition.set', { composition: id, fields: { range: [0, duration] } }); },
   },
 ];

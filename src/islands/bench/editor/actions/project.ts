@@ -1,4 +1,3 @@
-import { addComposition, deleteComposition, duplicateComposition, setMain } from '../../../../core/commands';
 import { newComposition } from '../../../../core/model';
 import { chooseMedia } from '../../library/bring-media';
 import { current } from '../editor';
@@ -13,12 +12,12 @@ export const PROJECT_ACTIONS: readonly Action[] = [
       const state = editor.store.getState();
       const { width, height, rate, duration } = current(state);
       const id = freshId();
-      if (editor.run(addComposition(state.project, newComposition(id, 'Composition', { width, height, rate, duration }), current(state).id))) editor.openComposition(id);
+      if (editor.do('composition.add', { file: newComposition(id, 'Composition', { width, height, rate, duration }), after: current(state).id })) editor.openComposition(id);
     },
   },
-  { id: 'project.duplicate', title: (state) => `Duplicate ${current(state).name}`, group: 'Project', run: (editor) => { const state = editor.store.getState(); const id = freshId(); if (editor.run(duplicateComposition(state.project, current(state).id, id))) editor.openComposition(id); } },
-  { id: 'project.delete', title: (state) => `Delete the composition ${current(state).name}`, group: 'Project', run: (editor) => { const state = editor.store.getState(); editor.run(deleteComposition(state.project, current(state).id)); } },
-  { id: 'project.main', title: (state) => `Make ${current(state).name} the film`, group: 'Project', whyNot: (state) => (state.project.main === current(state).id ? 'It is the film already.' : null), run: (editor) => { const state = editor.store.getState(); editor.run(setMain(state.project, current(state).id)); } },
+  { id: 'project.duplicate', title: (state) => `Duplicate ${current(state).name}`, group: 'Project', run: (editor) => { const id = freshId(); if (editor.do('composition.duplicate', { ids: [id] })) editor.openComposition(id); } },
+  { id: 'project.delete', title: (state) => `Delete the composition ${current(state).name}`, group: 'Project', run: (editor) => void editor.do('composition.delete', {}) },
+  { id: 'project.main', title: (state) => `Make ${current(state).name} the film`, group: 'Project', whyNot: (state) => (state.project.main === current(state).id ? 'It is the film already.' : null), run: (editor) => void editor.do('project.main', {}) },
   { id: 'project.render', title: 'Render a film …', group: 'Project', keys: ['Ctrl+Shift+R'], run: (editor) => editor.set({ dialog: { kind: 'render' } }) },
   { id: 'help.find', title: 'Find an action', group: 'Help', keys: ['Ctrl+K'], run: (editor) => editor.set({ dialog: { kind: 'find' } }) },
   { id: 'help.shortcuts', title: 'All shortcuts', group: 'Help', keys: ['?'], run: (editor) => editor.set({ dialog: { kind: 'shortcuts' } }) },

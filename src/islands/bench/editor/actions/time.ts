@@ -1,5 +1,6 @@
+import type { TrackRef } from '../../../../core/commands';
 import { keyedTracks, keyMomentsOf } from '../../../../core/scene';
-import { addKeys, addMarkers, keysOf, NO_MOMENTS, shiftMoments, splitLayers, trimLayersTo } from '../../../../core/commands';
+import { keysOf, NO_MOMENTS } from '../../../../core/commands';
 import { inOrder, inTime } from '../../../../core/model';
 import { current, type Editor } from '../editor';
 import { freshId } from '../fresh-id';
@@ -14,7 +15,7 @@ const has = (channels: object, name: string) => Object.hasOwn(channels, name);
 const trim = (end: 'start' | 'end') => (editor: Editor) => {
   const state = editor.store.getState();
   // A bar ends after the frame that is looked at: it stays in sight.
-  if (!editor.run(trimLayersTo(state.project, current(state).id, state.selection.layers, end, end === 'end' ? state.frame + 1 : state.frame))) editor.say(`The bar ${end === 'end' ? 'ends' : 'begins'} here already.`);
+  if (!editor.do('layers.trim', { layers: state.selection.layers, end, at: end === 'end' ? state.frame + 1 : state.frame })) editor.say(`The bar ${end === 'end' ? 'ends' : 'begins'} here already.`);
 };
 const toKey = (direction: 1 | -1) => (editor: Editor) => {
   const state = editor.store.getState();
@@ -40,24 +41,26 @@ const toProblem = (direction: 1 | -1) => (editor: Editor) => {
 const needsTicks = (state: EditorState): string | null => (ticksOf(state).length > 0 ? null : 'No problem has a moment on this ruler.');
 const nudgeKeys = (by: number) => (editor: Editor) => {
   const state = editor.store.getState();
-  editor.run(shiftMoments(state.project, current(state).id, { ...NO_MOMENTS, keys: state.selection.keys, markers: state.selection.markers }, by, state.frame));
+  editor.do('time.shift', { ...NO_MOMENTS, keys: state.selection.keys, markers: state.selection.markers, by, near: state.frame });
 };
+
+/** Keys tracks at the playhead. A refusal says itself why; where there is just nothing to do, that is said. */
+function keyAll(editor: Editor, tracks: readonly TrackRef[], already: string): void {
+  const { frame, message } = editor.store.getState();
+  if (!editor.do('keys.add', { tracks: [...tracks], frame }) && editor.store.getState().message === message) editor.say(already);
+}
 
 function keyPose(editor: Editor): void {
   const state = editor.store.getState();
   const refs = chosenLayers(state).flatMap((layer) => (has(layer.channels, 'position') ? ['position', ...POSE.slice(2)] : POSE).map((track) => ({ layer: layer.id, track })));
-  const draft = addKeys(state.project, current(state).id, refs, { frame: state.frame, newId: freshId });
-  if (draft) editor.run(draft);
-  else editor.say('The pose is keyed here already.');
+  keyAll(editor, refs, 'The pose is keyed here already.');
 }
 
 function keySelected(editor: Editor): void {
   const state = editor.store.getState();
   const refs = chosenLayers(state).flatMap((layer) => keyedTracks(state.project, layer).map(({ address }) => ({ layer: layer.id, track: address })));
   if (refs.length === 0) return keyPose(editor);
-  const draft = addKeys(state.project, current(state).id, refs, { frame: state.frame, newId: freshId });
-  if (draft) editor.run(draft);
-  else editor.say('There are keys here already.');
+  keyAll(editor, refs, 'There are keys here already.');
 }
 
 export const TIME_ACTIONS: readonly Action[] = [
@@ -65,14 +68,14 @@ export const TIME_ACTIONS: readonly Action[] = [
   { id: 'time.trim-end', title: 'Trim bars to end with the playhead’s frame', group: 'Time', keys: ['O'], whyNot: needsLayers, run: trim('end') },
   {
     id: 'time.split', title: 'Split at the playhead', group: 'Time', keys: ['S'], whyNot: needsLayers,
-    run: (editor) => { const state = editor.store.getState(); if (!editor.run(splitLayers(state.project, current(state).id, state.selection.layers, state.frame, freshId))) editor.say('The playhead is not inside a bar that is selected.'); },
+    run: (editor) => { const state = editor.store.getState(); if (!editor.do('layers.split', { layers: state.selection.layers, frame: state.frame })) editor.say('The playhead is not inside a bar that is selected.'); },
   },
   {
     id: 'time.to-playhead', title: 'Slide bars to begin at the playhead', group: 'Time', whyNot: needsLayers,
     run: (editor) => {
       const state = editor.store.getState();
       const first = Math.min(...chosenLayers(state).flatMap((layer) => layer.spans[0]?.[0] ?? []));
-      if (!Number.isFinite(first) || !editor.run(shiftMoments(state.project, current(state).id, { ...NO_MOMENTS, slide: state.selection.layers }, state.frame - first))) editor.say('The bars begin here already.');
+      if (!Number.isFinite(first) || !editor.do('time.shift', { ...NO_MOMENTS, slide: state.selection.layers, by: state.frame - first })) editor.say('The bars begin here already.');
     },
   },
   {
@@ -82,7 +85,7 @@ export const TIME_ACTIONS: readonly Action[] = [
       const made: string[] = [];
       const newId = () => { const id = freshId(); made.push(id); return id; };
       const { layers } = state.selection;
-      if (editor.run(addMarkers(state.project, current(state).id, layers, state.frame, newId))) editor.select({ markers: made.map((marker, i) => ({ layer: layers[i] ?? null, marker })), keys: [] });
+      if (editor.do('markers.add', { layers, at: state.frame }, newId)) editor.select({ markers: made.map((marker, i) => ({ layer: layers[i] ?? null, marker })), keys: [] });
     },
   },
   { id: 'time.next-marker', title: 'To the next marker', group: 'Time', keys: ['Ctrl+ArrowRight'], run: toMarker(1) },

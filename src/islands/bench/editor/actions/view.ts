@@ -1,8 +1,6 @@
-import { movePlaces, setComposition } from '../../../../core/commands';
 import { placePicture, zoomPictureAt } from '../../picture/place-picture';
 import { shownView, wholeView, xOf, zoomAt } from '../../timeline/scale';
 import { current, type Editor } from '../editor';
-import { freshId } from '../fresh-id';
 import { foldKey, type EditorState } from '../state';
 import { chosenLayers, needsLayers, type Action } from './action';
 
@@ -16,7 +14,7 @@ const setting = (id: string, title: string, name: 'snap' | 'ripple' | 'together'
 });
 const nudge = (dx: number, dy: number) => (editor: Editor) => {
   const state = editor.store.getState();
-  if (!editor.run(movePlaces(state.project, current(state).id, state.selection.layers, [dx, dy], { frame: state.frame, keying: state.keying, newId: freshId }))) editor.say('What is selected has no place on the picture, or is locked.');
+  if (!editor.do('layers.move', { layers: state.selection.layers, by: [dx, dy], frame: state.frame, keying: state.keying })) editor.say('What is selected has no place on the picture, or is locked.');
 };
 /** Closer to the picture or farther; what lies in the middle stays. */
 const zoomPicture = (factor: number) => (editor: Editor) => {
@@ -68,7 +66,7 @@ export const VIEW_ACTIONS: readonly Action[] = [
   overlay('picture.path', 'Motion path of the selection', 'path', []),
   {
     id: 'picture.ground', title: (state) => (current(state).background === null ? 'Paint a ground' : 'Take the ground away, leaving it clear'), group: 'Picture', isOn: (state) => current(state).background === null,
-    run: (editor) => { const state = editor.store.getState(); const { id, background } = current(state); editor.run(setComposition(state.project, id, { background: background === null ? '#14170f' : null })); },
+    run: (editor) => { const state = editor.store.getState(); const { id, background } = current(state); editor.do('composition.set', { composition: id, fields: { background: background === null ? '#14170f' : null } }); },
   },
   setting('time.snap', 'Snap: drags catch keys, ends, markers, beats and the playhead', 'snap', ['1']),
   setting('time.ripple', 'Ripple: what comes later moves along', 'ripple', ['2']),

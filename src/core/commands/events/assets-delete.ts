@@ -1,0 +1,9 @@
+import { defineCommand } from '../command';
+import { deleteAsset } from '../compositions';
+
+export const assetsDelete = defineCommand({
+  event: 'assets.delete',
+  title: 'Take media out of the project',
+  args: (s) => s.z.strictObject({ asset: s.id }),
+  draft: (project, args) => deleteAsset(project, args.asset),
+});

@@ -1,0 +1,9 @@
+import { defineCommand } from '../command';
+import { deleteComposition } from '../compositions';
+
+export const compositionDelete = defineCommand({
+  event: 'composition.delete',
+  title: 'Delete a composition',
+  args: (s) => s.z.strictObject({ composition: s.id }),
+  draft: (project, args) => deleteComposition(project, args.composition),
+});

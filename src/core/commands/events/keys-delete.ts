@@ -1,0 +1,9 @@
+import { defineCommand } from '../command';
+import { deleteKeys } from '../keys';
+
+export const keysDelete = defineCommand({
+  event: 'keys.delete',
+  title: 'Delete keys',
+  args: (s) => s.z.strictObject({ composition: s.id, keys: s.keys }),
+  draft: (project, args) => deleteKeys(project, args.composition, args.keys),
+});

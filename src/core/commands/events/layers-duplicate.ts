@@ -1,0 +1,9 @@
+import { duplicateLayers } from '../clip';
+import { defineCommand } from '../command';
+
+export const layersDuplicate = defineCommand({
+  event: 'layers.duplicate',
+  title: 'Duplicate layers just above themselves',
+  args: (s) => s.z.strictObject({ composition: s.id, layers: s.layers, ids: s.ids }),
+  draft: (project, args, { newId }) => duplicateLayers(project, args.composition, args.layers, newId),
+});

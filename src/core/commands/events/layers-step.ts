@@ -1,0 +1,9 @@
+import { defineCommand } from '../command';
+import { stepLayers } from '../create';
+
+export const layersStep = defineCommand({
+  event: 'layers.step',
+  title: 'Move layers a step, or all the way, up or down in the list',
+  args: (s) => s.z.strictObject({ composition: s.id, layers: s.layers, to: s.z.enum(['up', 'down', 'top', 'bottom']) }),
+  draft: (project, args) => stepLayers(project, args.composition, args.layers, args.to),
+});

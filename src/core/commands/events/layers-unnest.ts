@@ -1,0 +1,9 @@
+import { defineCommand } from '../command';
+import { unnestLayer } from '../unnest';
+
+export const layersUnnest = defineCommand({
+  event: 'layers.unnest',
+  title: 'Take a nest apart',
+  args: (s) => s.z.strictObject({ composition: s.id, layer: s.id, ids: s.ids }),
+  draft: (project, args, { newId }) => unnestLayer(project, args.composition, args.layer, newId),
+});

@@ -1,0 +1,9 @@
+import { defineCommand } from '../command';
+import { addMarkers } from '../markers';
+
+export const markersAdd = defineCommand({
+  event: 'markers.add',
+  title: 'Mark layers, or the composition when none is given, at a frame',
+  args: (s) => s.z.strictObject({ composition: s.id, layers: s.z.array(s.id).default([]), at: s.frame, ids: s.ids }),
+  draft: (project, args, { newId }) => addMarkers(project, args.composition, args.layers, args.at, newId),
+});

@@ -1,0 +1,9 @@
+import { defineCommand } from '../command';
+import { deleteMarkers } from '../markers';
+
+export const markersDelete = defineCommand({
+  event: 'markers.delete',
+  title: 'Delete markers',
+  args: (s) => s.z.strictObject({ composition: s.id, markers: s.markers }),
+  draft: (project, args) => deleteMarkers(project, args.composition, args.markers),
+});

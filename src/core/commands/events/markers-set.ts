@@ -1,0 +1,10 @@
+import type { Marker } from '../../model';
+import { defineCommand } from '../command';
+import { setMarkers } from '../markers';
+
+export const markersSet = defineCommand({
+  event: 'markers.set',
+  title: 'Change markers: name, time, length, note, ink, whether they fire',
+  args: (s) => s.z.strictObject({ composition: s.id, markers: s.markers, fields: s.z.strictObject({ at: s.frame, name: s.text, length: s.z.number().min(0), note: s.text, colour: s.z.int().min(0).max(7).nullable(), fires: s.z.boolean() }).partial() }),
+  draft: (project, args) => setMarkers(project, args.composition, args.markers, args.fields as Partial<Omit<Marker, 'id'>>),
+});

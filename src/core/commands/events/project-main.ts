@@ -1,0 +1,9 @@
+import { defineCommand } from '../command';
+import { setMain } from '../compositions';
+
+export const projectMain = defineCommand({
+  event: 'project.main',
+  title: 'Make a composition the film',
+  args: (s) => s.z.strictObject({ composition: s.id }),
+  draft: (project, args) => setMain(project, args.composition),
+});

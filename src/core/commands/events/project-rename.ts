@@ -1,0 +1,9 @@
+import { defineCommand } from '../command';
+import { renameProject } from '../compositions';
+
+export const projectRename = defineCommand({
+  event: 'project.rename',
+  title: 'Rename the project',
+  args: (s) => s.z.strictObject({ name: s.text }),
+  draft: (project, args) => renameProject(project, args.name),
+});

@@ -1,0 +1,9 @@
+import { defineCommand } from '../command';
+import { deleteStop } from '../inks';
+
+export const stopsDelete = defineCommand({
+  event: 'stops.delete',
+  title: 'Take a colour out of a run of colours',
+  args: (s) => s.z.strictObject({ composition: s.id, layer: s.id, stop: s.id }),
+  draft: (project, args) => deleteStop(project, args.composition, args.layer, args.stop),
+});

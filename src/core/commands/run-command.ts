@@ -1,0 +1,32 @@
+import type { Project } from '../model';
+import type { Command, Made } from './command';
+import { COMMANDS } from './events';
+import type { Refused } from './timing';
+
+type AnyCommand = (typeof COMMANDS)[number];
+export type Event = AnyCommand['event'];
+export type ArgsOf<E extends Event> = Frozen<Extract<AnyCommand, { readonly event: E }> extends Command<E, infer A> ? A : never>;
+
+/** Arguments are only read. What is readonly already (layers, compositions) stays as it is. */
+type Frozen<T> = T extends (infer E)[] ? (number extends T['length'] ? readonly Frozen<E>[] : Readonly<T>) : T extends object ? { readonly [K in keyof T]: Frozen<T[K]> } : T;
+
+/** Arguments as a caller gives them: ids for what is made may be left out. */
+export type Given<E extends Event> = Omit<ArgsOf<E>, 'ids'> & { readonly ids?: readonly string[] };
+
+/** The command of that name, or null. Its arguments are its own: who has them from elsewhere reads them by its schema. */
+export function commandOf(event: string): Command<string, object> | null {
+  // The tuple's members differ in their arguments; the event has matched command and arguments before this.
+  return (COMMANDS.find((command) => command.event === event) as unknown as Command<string, object>) ?? null;
+}
+
+/** Works a command out. Ids are taken from those given, then from `newId`; `ids` tells those that were used, so that the same can be done again. */
+export function work<E extends Event>(project: Project, event: E, args: Given<E>, newId: () => string): { readonly draft: Made | Refused | null; readonly ids: readonly string[] } {
+  const given = args.ids ?? [];
+  const ids: string[] = [];
+  const next = () => {
+    const id = given[ids.length] ?? newId();
+    ids.push(id);
+    return id;
+  };
+  return { draft: commandOf(event)!.draft(project, args, { newId: next }), ids };
+}
