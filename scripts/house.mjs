@@ -16,12 +16,13 @@ export const TABLE = {
   'painter/browser': ['painter', 'core/display', 'core/lettering'],
   painter: ['core/display', 'core/lettering'],
   workers: ['core/*', 'painter', 'painter/browser'],
+  bundle: ['core/model'],
   wire: ['core/model', 'core/commands'],
-  server: ['wire', 'core/*', 'painter', 'painter/node'],
+  server: ['wire', 'bundle', 'core/*', 'painter', 'painter/node'],
   ui: [],
   islands: ['ui', 'core/*', 'wire', 'workers'],
   pages: ['islands', 'server'],
-  cli: ['core/*', 'painter', 'painter/node'],
+  cli: ['core/*', 'bundle', 'painter', 'painter/node'],
 };
 
 export const FOLDERS = Object.keys(TABLE);

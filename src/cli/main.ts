@@ -1,11 +1,13 @@
 import { Refusal, WrongUsage } from './refusal';
 import type { Verb } from './verb';
 import { check } from './verbs/check';
+import { commands } from './verbs/commands';
+import { edit } from './verbs/edit';
 import { render } from './verbs/render';
 import { sourcetime } from './verbs/sourcetime';
 import { values } from './verbs/values';
 
-const VERBS: readonly Verb[] = [values, sourcetime, check, render];
+const VERBS: readonly Verb[] = [values, sourcetime, check, render, commands, edit];
 
 function help(): string {
   const width = Math.max(...VERBS.map((verb) => verb.usage.length));

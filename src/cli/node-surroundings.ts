@@ -1,11 +1,10 @@
-import { readFile } from 'node:fs/promises';
-import path from 'node:path';
+import type { MediaStore } from '../bundle';
 import { inOrder, mediaFileName, textLayers, type Project } from '../core/model';
 import { lookupFrom, shippedFaces, type PaintHost } from '../painter';
 import type { FaceLookup } from '../core/lettering';
 
-/** Loads what a project's pictures need in Node: its fonts, and its images from `media/` beside the file. */
-export async function nodeSurroundings(project: Project, file: string): Promise<{ readonly faces: FaceLookup; readonly host: PaintHost; readonly lost: readonly string[] }> {
+/** Loads what a project's pictures need in Node: its fonts, and its images. */
+export async function nodeSurroundings(project: Project, media: MediaStore): Promise<{ readonly faces: FaceLookup; readonly host: PaintHost; readonly lost: readonly string[] }> {
   // The canvas is native code that most verbs never need.
   const [{ createNodeHost, loadNodeFaces }, { loadImage }] = await Promise.all([import('../painter/node'), import('@napi-rs/canvas')]);
   const faces = lookupFrom(await loadNodeFaces(shippedFaces(textLayers(project)), import.meta.url));
@@ -13,11 +12,10 @@ export async function nodeSurroundings(project: Project, file: string): Promise<
   const lost: string[] = [];
   for (const asset of inOrder(project.assets)) {
     if (asset.type !== 'image') continue;
-    const place = path.join(path.dirname(file), 'media', mediaFileName(asset));
-    const bytes = await readFile(place).catch(() => null);
-    const image = bytes && (await loadImage(bytes).catch(() => null));
+    const bytes = await media.read(asset);
+    const image = bytes && (await loadImage(Buffer.from(bytes)).catch(() => null));
     if (image) images.set(asset.id, image);
-    else lost.push(`${asset.name} (${place})`);
+    else lost.push(`${asset.name} (media/${mediaFileName(asset)})`);
   }
   return { faces, host: createNodeHost(images), lost };
 }

@@ -1,19 +1,35 @@
 import { readFile } from 'node:fs/promises';
+import { isZip, readBundle, type MediaStore } from '../bundle';
 import { inOrder, member, readProject, sayIssue, type Composition, type Layer, type Project } from '../core/model';
+import { mediaBeside, mediaInMemory } from './media';
 import { Refusal } from './refusal';
 
-/** The project in a file, or a refusal that says what is wrong where. */
-export async function openProject(path: string): Promise<Project> {
-  let text: string;
+/** A project file as the command line has it: the document, and where its media are. */
+export type OpenedFile = { readonly project: Project; readonly media: MediaStore; readonly zip: boolean };
+
+/** The project in a file (a zip of one with its media too), or a refusal that says what is wrong where. */
+export async function openFile(place: string): Promise<OpenedFile> {
+  let bytes: Buffer;
   try {
-    text = await readFile(path, 'utf8');
+    bytes = await readFile(place);
   } catch (error) {
     const missing = (error as NodeJS.ErrnoException).code === 'ENOENT';
-    throw new Refusal(missing ? `There is no file ${path}.` : `${path} cannot be read: ${(error as Error).message}.`);
+    throw new Refusal(missing ? `There is no file ${place}.` : `${place} cannot be read: ${(error as Error).message}.`);
   }
-  const parsed = readProject(text);
+  if (isZip(bytes)) {
+    const media = mediaInMemory();
+    const read = await readBundle(bytes, media);
+    if (!read.ok) throw new Refusal(read.message);
+    return { project: read.project, media, zip: true };
+  }
+  const parsed = readProject(bytes.toString('utf8'));
   if (!parsed.ok) throw new Refusal(parsed.issues.map(sayIssue).join('\n'));
-  return parsed.value;
+  return { project: parsed.value, media: mediaBeside(place), zip: false };
+}
+
+/** The project in a file alone. */
+export async function openProject(place: string): Promise<Project> {
+  return (await openFile(place)).project;
 }
 
 /** A composition by id, or by a name that only one has. */

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { evaluateFrame } from '../../core/evaluate';
 import { readFrameRange } from '../frame-range';
 import { nodeSurroundings } from '../node-surroundings';
-import { openProject, pickComposition } from '../open-project';
+import { openFile, pickComposition } from '../open-project';
 import { needed, readOptions } from '../options';
 import { Refusal } from '../refusal';
 import type { Verb } from '../verb';
@@ -17,15 +17,14 @@ export const render: Verb = {
   async run(args) {
     const text = { type: 'string' } as const;
     const { values: given, positionals } = readOptions(args, { comp: text, frames: text, out: text }, 1, usage);
-    const file = positionals[0]!;
     const frames = readFrameRange(needed(given.frames, 'frames', usage));
     const out = needed(given.out, 'out', usage);
-    const project = await openProject(file);
+    const { project, media } = await openFile(positionals[0]!);
     const composition = pickComposition(project, needed(given.comp, 'comp', usage));
     const extension = path.extname(out).toLowerCase();
     if (extension !== '' && extension !== '.png') throw new Refusal(`The command line renders PNG frames; “${extension}” is made from the page (Render).`);
     if (extension === '.png' && frames.length !== 1) throw new Refusal(`One file holds one frame, and ${frames.length} were asked for. Name a folder instead.`);
-    const { faces, host, lost } = await nodeSurroundings(project, file);
+    const { faces, host, lost } = await nodeSurroundings(project, media);
     if (lost.length) process.stderr.write(`Missing pictures are left out: ${lost.join(', ')}\n`);
     const { encodePng, paintToCanvas } = await import('../../painter/node');
     const digits = Math.max(4, String(Math.max(0, ...frames)).length);

@@ -2,7 +2,7 @@ import { inOrder, type Asset, type Composition, type Layer, type Project } from 
 import type { Frames } from '../time';
 import { count, type Draft } from './change';
 import { addAssets, addComposition } from './compositions';
-import { addLayers } from './create';
+import { addLayers, wholeBars } from './create';
 import { applyPatches, type Patch } from './patch';
 
 /** What is brought in at once: media, drawings that became compositions, and the layers that show them. */
@@ -24,7 +24,7 @@ export function bringIn(project: Project, compositionId: string, { assets, compo
     known.set(asset.id, here?.id ?? asset.id);
   }
   for (const composition of compositions) step(addComposition(now, composition));
-  step(addLayers(now, compositionId, layers.map((layer) => ('source' in layer && known.has(layer.source) ? ({ ...layer, source: known.get(layer.source)! } as Layer) : layer)), above));
+  step(addLayers(now, compositionId, wholeBars(now, compositionId, layers).map((layer) => ('source' in layer && known.has(layer.source) ? ({ ...layer, source: known.get(layer.source)! } as Layer) : layer)), above));
   const many = assets.length + compositions.length;
   return patches.length === 0 ? null : { event: 'media.add', label: `Bring in ${name ?? (many === 1 ? (assets[0] ?? compositions[0])!.name : count(many, 'file'))}`, made: layers.map((layer) => layer.id), patches };
 }

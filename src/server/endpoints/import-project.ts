@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { APIRoute } from 'astro';
 import type { MadeProject } from '../../wire';
-import { readBundle } from '../bundle';
+import { readBundle } from '../../bundle';
 import { house } from '../house';
 import { json, refuse, safely } from './answer';
 import { readBytes } from './read-body';

@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
 import type { KeptMedia } from '../../wire';
 import { house } from '../house';
-import { pictureMime } from '../media';
+import { pictureMime } from '../../bundle';
 import { json, refuse, safely } from './answer';
 import { readBytes } from './read-body';
 

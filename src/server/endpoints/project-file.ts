@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { writeProject } from '../../core/model';
-import { writeBundle } from '../bundle';
+import { writeBundle } from '../../bundle';
 import { house } from '../house';
 import { refuse, safely } from './answer';
 

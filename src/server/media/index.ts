@@ -1,1 +1,1 @@
-export { mediaFiles, pictureMime, type MediaFiles } from './media-files';
+export { mediaFiles, type MediaFiles } from './media-files';

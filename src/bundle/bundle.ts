@@ -1,13 +1,13 @@
 import { createHash } from 'node:crypto';
 import { unzip, zip, type AsyncZippable } from 'fflate';
-import { inOrder, mediaFileName, newComposition, readProject, sayIssue, writeProject, type Project } from '../../core/model';
-import type { MediaFiles } from '../media';
+import { inOrder, mediaFileName, newComposition, readProject, sayIssue, writeProject, type Project } from '../core/model';
+import type { MediaStore } from './media-store';
 
 /** A zip may hold this much when it is opened; more is refused before it is. */
 const MOST = 1_500_000_000;
 
 /** A project with its media as one zip: `project.oak.json`, and `media/<hash>.<ext>` beside it. */
-export async function writeBundle(project: Project, media: MediaFiles): Promise<Uint8Array> {
+export async function writeBundle(project: Project, media: MediaStore): Promise<Uint8Array> {
   const parts: AsyncZippable = { 'project.oak.json': [Buffer.from(writeProject(project)), { level: 6 }] };
   for (const asset of inOrder(project.assets)) {
     const bytes = await media.read(asset);
@@ -17,14 +17,18 @@ export async function writeBundle(project: Project, media: MediaFiles): Promise<
   return new Promise((resolve, reject) => zip(parts, { mtime: new Date('2000-01-01T12:00:00') }, (error, data) => (error ? reject(error) : resolve(data))));
 }
 
+/** Whether a file is a zip, by its first bytes. */
+export function isZip(bytes: Uint8Array): boolean {
+  return bytes[0] === 0x50 && bytes[1] === 0x4b;
+}
+
 export type ReadBundle = { readonly ok: true; readonly project: Project; readonly missing: readonly string[] } | { readonly ok: false; readonly message: string };
 
 /** Reads a project file or a zip of one with its media; keeps the media. Says what is wrong in a sentence, and names media that did not come along. */
-export async function readBundle(bytes: Uint8Array, media: MediaFiles): Promise<ReadBundle> {
-  const isZip = bytes[0] === 0x50 && bytes[1] === 0x4b;
+export async function readBundle(bytes: Uint8Array, media: MediaStore): Promise<ReadBundle> {
   let text: string;
   let files: Readonly<Record<string, Uint8Array>> = {};
-  if (isZip) {
+  if (isZip(bytes)) {
     const opened = await openZip(bytes);
     if (typeof opened === 'string') return { ok: false, message: opened };
     files = opened;

@@ -1,0 +1,87 @@
+import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import { writeBundle, type MediaStore } from '../../bundle';
+import { inOrder, writeProject, type Project } from '../../core/model';
+import { doSteps, type GivenStep } from '../edit/do-steps';
+import { mediaBeside, mediaOver } from '../media';
+import { openFile } from '../open-project';
+import { needed, readOptions } from '../options';
+import { Refusal, WrongUsage } from '../refusal';
+import type { Verb } from '../verb';
+
+const usage = 'edit FILE --do EVENT --with JSON_OR_@FILE --out FILE2 (or --script STEPS.jsonl)';
+
+export const edit: Verb = {
+  name: 'edit',
+  usage,
+  about: 'edits of the list `commands`, one or a script of them: all or nothing',
+  async run(args) {
+    const text = { type: 'string' } as const;
+    const { values: given, positionals } = readOptions(args, { do: text, with: text, script: text, out: text }, 1, usage);
+    const out = needed(given.out, 'out', usage);
+    if ((given.do === undefined) === (given.script === undefined)) throw new WrongUsage(`Either --do or --script says what to do.\nUsage: ${usage}`);
+    if (given.script !== undefined && given.with !== undefined) throw new WrongUsage(`A script holds its arguments itself; leave --with out.\nUsage: ${usage}`);
+    const steps = given.script === undefined ? [await oneStep(given.do!, given.with)] : await readScript(given.script);
+    const { project, media: under, zip } = await openFile(positionals[0]!);
+    const media = mediaOver(under);
+    const done = await doSteps(project, steps, media);
+    await save(done.project, media, out, zip && /\.zip$/i.test(out));
+    return { done: done.words, out };
+  },
+};
+
+async function oneStep(event: string, given: string | undefined): Promise<GivenStep> {
+  if (given === undefined) return { do: event, with: {}, folder: process.cwd(), words: event };
+  const isFile = given.startsWith('@');
+  const folder = isFile ? path.dirname(path.resolve(given.slice(1))) : process.cwd();
+  return { do: event, with: parse(isFile ? await read(given.slice(1)) : given, '--with'), folder, words: event };
+}
+
+async function readScript(file: string): Promise<readonly GivenStep[]> {
+  const folder = path.dirname(path.resolve(file));
+  const lines = (await read(file)).split('\n');
+  const steps = lines.flatMap((line, i): readonly GivenStep[] => {
+    if (line.trim() === '') return [];
+    const place = `${file}, line ${i + 1}`;
+    const step = parse(line, place) as { readonly do?: unknown; readonly with?: unknown };
+    if (step === null || typeof step !== 'object' || typeof step.do !== 'string' || Object.keys(step).some((key) => key !== 'do' && key !== 'with')) throw new Refusal(`${place}: a step is {"do": EVENT, "with": {…}}.`);
+    return [{ do: step.do, with: step.with ?? {}, folder, words: `${place}, ${step.do}` }];
+  });
+  if (steps.length === 0) throw new Refusal(`${file} holds no step.`);
+  return steps;
+}
+
+async function read(file: string): Promise<string> {
+  return readFile(file, 'utf8').catch((error: NodeJS.ErrnoException) => {
+    throw new Refusal(error.code === 'ENOENT' ? `There is no file ${file}.` : `${file} cannot be read: ${error.message}.`);
+  });
+}
+
+function parse(text: string, place: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    throw new Refusal(`${place} is no JSON: ${(error as Error).message}.`);
+  }
+}
+
+/** Writes beside and renames into place, so that a file is the old one or the new one and never half of either. */
+async function save(project: Project, media: MediaStore, out: string, asZip: boolean): Promise<void> {
+  await mkdir(path.dirname(path.resolve(out)), { recursive: true });
+  const beside = `${out}.${process.pid}.part`;
+  try {
+    if (asZip || /\.zip$/i.test(out)) await writeFile(beside, await writeBundle(project, media));
+    else {
+      const target = mediaBeside(out);
+      for (const asset of inOrder(project.assets)) {
+        const bytes = (await target.has(asset)) ? null : await media.read(asset);
+        if (bytes) await target.keep(bytes, asset.mime);
+      }
+      await writeFile(beside, writeProject(project));
+    }
+    await rename(beside, out);
+  } catch (error) {
+    await rm(beside, { force: true });
+    throw new Refusal(`${out} cannot be written: ${(error as Error).message}.`);
+  }
+}

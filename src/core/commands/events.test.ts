@@ -1,0 +1,111 @@
+import { describe, expect, test } from 'vitest';
+import * as z from 'zod';
+import { projectOf } from '../../../tests/support/projects';
+import { fromMemory, toLayerFile, writeProject, type Project } from '../model';
+import { applyPatches, argumentSchemas, COMMANDS, commandOf, copyKeys, copyLayers, idsFromDocument, sameValue, takeBack, validateTouched, work, type Draft, type Event } from '.';
+
+const film = projectOf([
+  { id: 'main', name: 'Main', duration: 100, markers: [{ id: 'c', at: 9 }], layers: [
+    { id: 'tram', name: 'Tram', kind: 'nest', source: 'reel', timing: [{ id: 'run', op: 'loop', to: 20 }, { id: 'slow', op: 'speed', rate: 0.5 }], markers: [{ id: 'm', at: 30, name: 'arrive' }] },
+    { id: 'calm', name: 'Calm', kind: 'nest', source: 'reel', clipFrame: false },
+    { id: 'lamp', name: 'Lamp', kind: 'shape', channels: { x: { keys: [{ id: 'a', at: 0, value: 0 }, { id: 'b', at: 20, value: 100 }, { id: 'c', at: 40, value: 50 }] }, y: { value: 10 } }, fill: { kind: 'linear', stops: [{ id: 's' }, { id: 't' }, { id: 'u' }] } },
+    { id: 'child', name: 'Child', kind: 'shape', channels: { x: { value: 5 } } },
+  ] },
+  { id: 'reel', name: 'Reel', width: 40, height: 20, duration: 20, layers: [{ id: 'bar', name: 'Bar', kind: 'shape' }] },
+  { id: 'spare', name: 'Spare', layers: [] },
+] as never, { assets: [{ id: 'dot', name: 'Dot', type: 'image', hash: 'd'.repeat(64), mime: 'image/png', bytes: 9, width: 4, height: 4 }] });
+const dot = { ...(fromMemory(film.assets.by['dot']) as object), id: 'dot2', hash: 'e'.repeat(64) };
+const layers = ['lamp'];
+const keys = [{ layer: 'lamp', track: 'x', key: 'b' }];
+
+/** Arguments that do something in the film, as somebody would write them: one set for every command. */
+const SAMPLES: Readonly<Record<Event, object>> = {
+  'project.rename': { name: 'Night' },
+  'project.main': { composition: 'reel' },
+  'composition.add': { file: { width: 20, height: 10, layers: [{ id: 'x', name: 'X', kind: 'null' }] } },
+  'composition.duplicate': { composition: 'reel' },
+  'composition.delete': { composition: 'spare' },
+  'composition.set': { composition: 'main', fields: { name: 'Film', width: 640 } },
+  'composition.length': { composition: 'main', duration: 140 },
+  'composition.rate': { composition: 'main', rate: [24, 1] },
+  'composition.tempo': { composition: 'main', tempo: { bpm: 104 } },
+  'assets.add': { assets: [dot] },
+  'assets.set': { asset: 'dot', fields: { name: 'Spot' } },
+  'assets.delete': { asset: 'dot' },
+  'media.add': { composition: 'main', assets: [dot], layers: [{ kind: 'image', id: 'p', source: 'dot2' }] },
+  'layers.add': { composition: 'main', files: [{ kind: 'shape' }, { kind: 'null', id: 'mine', name: 'Mine', spans: [[2, 9]] }] },
+  'layers.order': { composition: 'main', layers: ['child'], before: 'tram' },
+  'layers.step': { composition: 'main', layers: ['child'], to: 'top' },
+  'layers.set': { composition: 'main', layers, field: 'visible', value: false },
+  'layers.delete': { composition: 'main', layers },
+  'layers.trim': { composition: 'main', layers, end: 'end', at: 50 },
+  'layers.split': { composition: 'main', layers, frame: 30 },
+  'layers.stretch': { composition: 'main', layers: ['tram', 'lamp'], end: 'end', by: 20 },
+  'layers.duplicate': { composition: 'main', layers },
+  'layers.paste': { composition: 'reel', clip: fromMemory(copyLayers(film, 'main', layers)), at: 3 },
+  'layers.parent': { composition: 'main', layers: ['child'], parent: 'lamp', frame: 10 },
+  'layers.nest': { composition: 'main', layers: ['lamp', 'child'], name: 'Both' },
+  'layers.unnest': { composition: 'main', layer: 'calm' },
+  'layers.move': { composition: 'main', layers: ['child'], by: [4, 6], frame: 0 },
+  'layers.place': { composition: 'main', placed: [{ layer: 'child', world: [2, 0, 0, 2, 30, 40] }], frame: 0 },
+  'time.shift': { composition: 'main', slide: ['child'], keys, by: 5 },
+  'tracks.set': { composition: 'main', values: [{ layer: 'lamp', track: 'x', value: 33 }, { layer: 'child', track: 'fill.colour', value: [1, 0, 0, 1] }], frame: 10, keying: true },
+  'tracks.outside': { composition: 'main', tracks: [{ layer: 'lamp', track: 'x' }], side: 'after', rule: 'repeat' },
+  'keys.add': { composition: 'main', tracks: [{ layer: 'lamp', track: 'x' }], frame: 10 },
+  'keys.move': { composition: 'main', keys, by: 4 },
+  'keys.delete': { composition: 'main', keys },
+  'keys.shape': { composition: 'main', keys, shape: 'held' },
+  'keys.paste': { composition: 'main', layers: ['child'], clip: copyKeys(film, 'main', keys)!, frame: 7 },
+  'markers.add': { composition: 'main', layers, at: 12 },
+  'markers.set': { composition: 'main', markers: [{ layer: 'tram', marker: 'm' }], fields: { name: 'leave' } },
+  'markers.delete': { composition: 'main', markers: [{ layer: null, marker: 'c' }] },
+  'timing.add': { composition: 'main', layer: 'calm', op: 'pause', frame: 8 },
+  'timing.set': { composition: 'main', layer: 'tram', operator: 'run', fields: { count: 3 } },
+  'timing.order': { composition: 'main', layer: 'tram', operator: 'slow', by: -1 },
+  'timing.delete': { composition: 'main', layer: 'tram', operator: 'run' },
+  'inks.set': { composition: 'main', layers, part: 'stroke', fields: { cap: 'round' } },
+  'inks.kind': { composition: 'main', layers: ['child'], kind: 'radial' },
+  'stops.add': { composition: 'main', layer: 'lamp' },
+  'stops.delete': { composition: 'main', layer: 'lamp', stop: 't' },
+};
+
+const schemas = argumentSchemas();
+const drafted = (project: Project, event: string): Draft => {
+  const args = commandOf(event)!.args(schemas).parse(JSON.parse(JSON.stringify(SAMPLES[event as Event])));
+  const { draft } = work(project, event as never, args as never, idsFromDocument(project));
+  if (!draft || 'refused' in draft) throw new Error(draft ? draft.refused : 'nothing was done');
+  return draft;
+};
+
+test('the list holds each event once, and every one has a sample', () => {
+  expect(COMMANDS.length).toBeGreaterThan(40);
+  expect(new Set(COMMANDS.map(({ event }) => event)).size).toBe(COMMANDS.length);
+  expect(Object.keys(SAMPLES).sort()).toEqual(COMMANDS.map(({ event }) => event).sort());
+});
+
+describe.each(COMMANDS.map(({ event }) => event))('%s', (event) => {
+  test('says its title and its arguments, as events are written', () => {
+    expect(event).toMatch(/^[a-z]+\.[a-z]+$/);
+    expect(commandOf(event)!.title).toMatch(/^[A-Z].{5,}[^.]$/);
+    expect(z.toJSONSchema(commandOf(event)!.args(schemas), { io: 'input', unrepresentable: 'any' })).toMatchObject({ type: 'object', additionalProperties: false });
+    expect(commandOf(event)!.args(schemas).safeParse({ ...SAMPLES[event], glitter: 1 }).success).toBe(false);
+  });
+  test('does what its sample asks, leaves the film whole, and can be taken back', () => {
+    const draft = drafted(film, event);
+    const { project, clashes } = applyPatches(film, draft.patches);
+    expect(clashes).toEqual([]);
+    expect(validateTouched(project, draft.patches)).toEqual([]);
+    expect(sameValue(project, film)).toBe(false);
+    const { draft: back, skipped } = takeBack(project, draft);
+    expect(skipped).toEqual([]);
+    expect(writeProject(applyPatches(project, back.patches).project)).toBe(writeProject(film));
+  });
+  test('comes to the same each time: ids left out are made from the document', () => expect(drafted(film, event)).toEqual(drafted(film, event)));
+});
+
+test('an added layer without an id or a bar gets both from the document', () => {
+  const { project } = applyPatches(film, drafted(film, 'layers.add').patches);
+  const [first, second] = project.compositions.by['main']!.layers.order.map((id) => project.compositions.by['main']!.layers.by[id]!);
+  expect([first!.id, first!.name, first!.spans]).toEqual(['n1', 'Shape', [[0, 100]]]);
+  expect(toLayerFile(second!)).toMatchObject({ id: 'mine', spans: [[2, 9]] });
+});

@@ -1,1 +1,0 @@
-export { readBundle, writeBundle, type ReadBundle } from './bundle';
