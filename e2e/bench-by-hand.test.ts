@@ -6,12 +6,17 @@ import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } fr
 import { drag, goTo, openBrowser, openPage, playhead, pointInTracks, untilSaved } from './browser';
 import { askCommandLine, exported } from './command-line';
 import { startOak, type OakServer } from './oak-server';
+import { expectReplayed } from './steps';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'oak-by-hand-'));
 let server: OakServer;
 let browser: Browser;
 let page: Page;
 let heard: string[];
+/** The film as the test found it, and whether the page was loaded anew since: then its steps began anew too. */
+let before: string;
+let reloaded: boolean;
+let replayed = 0;
 
 const oak = (verb: string, ...options: readonly string[]) => askCommandLine(server.address, 'night-tram', verb, ...options);
 const values = (channel: string, frames: string, layer = 'tram') => oak('values', '--comp', 'main', '--layer', layer, '--channel', channel, '--frames', frames);
@@ -28,6 +33,7 @@ beforeAll(async () => {
   browser = await openBrowser();
 });
 afterAll(async () => {
+  expect(replayed).toBeGreaterThan(20);
   await browser?.close();
   await server?.kill();
 });
@@ -36,8 +42,15 @@ beforeEach(async () => {
   await page.goto(`${server.address}/projects/night-tram`);
   await page.locator('canvas[data-frame-shown]').waitFor();
   await page.getByText('Seam closed').waitFor();
+  before = await exported(server.address, 'night-tram');
+  reloaded = false;
+  page.on('load', () => (reloaded = true));
 });
 afterEach(async () => {
+  await untilSaved(page);
+  // What was done by hand is done again by the command line, and gives the same file.
+  const edits = () => page.getByRole('button', { name: /^(Undo|Redo) / }).count();
+  if (!reloaded && (await edits()) > 0) replayed += await expectReplayed(page, before, await exported(server.address, 'night-tram'));
   // Each test leaves the film as it found it: what it did, it takes back.
   for (let i = 0; i < 20 && (await page.getByRole('button', { name: /^Undo / }).count()) > 0; i++) await page.keyboard.press('Control+z');
   await untilSaved(page);

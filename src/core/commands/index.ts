@@ -27,5 +27,6 @@ export { validateTouched } from './validate';
 export { COMMANDS } from './events';
 export type { Command, CommandContext, Made } from './command';
 export { commandOf, work, type ArgsOf, type Event, type Given } from './run-command';
+export { stepLine, type Step } from './step-file';
 export { idsFromDocument } from './ids-from-document';
 export { argumentSchemas, type ArgumentSchemas } from './arguments';

@@ -1,5 +1,5 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import { applyPatches, changeFrom, EMPTY_HISTORY, forget, record, steppedBack, steppedForward, takeBack, work, type Change, type Draft, type Event, type Given, type Made, type Refused } from '../../../core/commands';
+import { applyPatches, changeFrom, EMPTY_HISTORY, forget, record, steppedBack, steppedForward, takeBack, work, type Change, type Draft, type Event, type Given, type Made, type Refused, type Step } from '../../../core/commands';
 import { sourceOf, sourceTimeAt, timingOf } from '../../../core/scene';
 import { inOrder, member, VERSION, type Layer, type Project } from '../../../core/model';
 import { preimages } from '../../../core/timing';
@@ -52,9 +52,6 @@ export type Editor = {
 
 /** Arguments of a command in the composition that is open, unless another is named. */
 export type HereArgs<E extends Event> = Omit<Given<E>, 'composition'> & { readonly composition?: string };
-
-/** A command that was done, or a step back or forward. */
-export type Step = { readonly do: string; readonly with: object };
 
 /** What this browser kept of an earlier page: changes that wait for the server, and those set aside. */
 export type Left = { readonly waiting: readonly { readonly key: number; readonly change: Change }[]; readonly asides: readonly SetAside[] };
