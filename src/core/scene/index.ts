@@ -1,4 +1,5 @@
 export { activity } from './activity';
+export { affectedBy, type Affected } from './affected';
 export { contentBox } from './bounds';
 export { deepIdentity } from './deep-identity';
 export { keyMomentsOf, keyTimesOf, pulled, unbent, type KeyTimes } from './key-times';

@@ -1,0 +1,90 @@
+import { inOrder, isDrawn, member, parentOf, type Composition, type Layer, type Project } from '../model';
+import { inSpans, type Frames } from '../time';
+import { deepIdentity } from './deep-identity';
+import { sourceTimeAt } from './layer-timing';
+import { lookOfLayer } from './looks';
+import { compositionOf, sourceOf } from './source';
+
+/** Whether a composition may look different at a time of its own than it did before an edit. */
+export type Affected = (at: Frames) => boolean;
+
+const NEVER: Affected = () => false;
+const ALWAYS: Affected = () => true;
+
+/**
+ * At which times an edit can be seen in a composition: where what changed was shown before or is shown now, with whoever
+ * follows it, through nests at the times of theirs. Times that are not named look the same to the last pixel; those that
+ * are may do so too.
+ */
+export function affectedBy(before: Project, after: Project, id: string, inside: ReadonlySet<string> = new Set()): Affected {
+  const [was, is] = [compositionOf(before, id), compositionOf(after, id)];
+  if (!was || !is) return was === is ? NEVER : ALWAYS;
+  if (deepIdentity(before, id) === deepIdentity(after, id)) return NEVER;
+  // A ring has no first edit to begin from.
+  if (inside.has(id) || !sameGround(was, is)) return ALWAYS;
+  const touched = withFollowers(was, is, changedLayers(was, is));
+  const within = new Set([...inside, id]);
+  const parts: Affected[] = [];
+  for (const layerId of touched) for (const host of [was, is]) {
+    const layer = member(host.layers.by, layerId);
+    if (layer && isSeen(layer)) parts.push((at) => inSpans(layer.spans, at));
+  }
+  for (const layer of inOrder(is.layers)) {
+    if (touched.has(layer.id) || layer.kind !== 'nest' || !isSeen(layer)) continue;
+    const inner = affectedBy(before, after, layer.source, within);
+    if (inner === NEVER) continue;
+    const offset = sourceOf(after, is, layer)?.offset ?? 0;
+    // The layer itself is as it was, so it shows the same time of its source before and after.
+    parts.push((at) => {
+      const time = sourceTimeAt(after, is, layer, at);
+      return time !== null && inner(time + offset);
+    });
+  }
+  if (parts.length === 0) return NEVER;
+  return (at) => parts.some((part) => part(at));
+}
+
+/** Whether what lies around the layers is the same: size, ground, rate, and whether any is soloed. */
+function sameGround(a: Composition, b: Composition): boolean {
+  const soloed = ({ layers }: Composition) => inOrder(layers).some((layer) => layer.solo);
+  return a.width === b.width && a.height === b.height && a.background === b.background && a.rate.join() === b.rate.join() && soloed(a) === soloed(b);
+}
+
+/** Layers that came, went, look different, show another source, or lie elsewhere among the others. */
+function changedLayers(was: Composition, is: Composition): Set<string> {
+  const changed = new Set<string>();
+  for (const id of new Set([...was.layers.order, ...is.layers.order])) {
+    const [a, b] = [member(was.layers.by, id), member(is.layers.by, id)];
+    if (!a || !b || lookOfLayer(a) !== lookOfLayer(b)) changed.add(id);
+  }
+  const common = (order: readonly string[], other: Composition) => order.filter((id) => member(other.layers.by, id));
+  const [one, other] = [common(was.layers.order, is), common(is.layers.order, was)];
+  let [first, last] = [0, one.length - 1];
+  while (first <= last && one[first] === other[first]) first++;
+  while (last >= first && one[last] === other[last]) last--;
+  for (let i = first; i <= last; i++) changed.add(one[i]!);
+  return changed;
+}
+
+/** With layers that follow those, are clipped by them or repeat them. */
+function withFollowers(was: Composition, is: Composition, changed: ReadonlySet<string>): ReadonlySet<string> {
+  const all = new Set(changed);
+  if (changed.size === 0) return all;
+  for (let grown = true; grown;) {
+    grown = false;
+    for (const host of [was, is]) for (const layer of inOrder(host.layers)) {
+      if (all.has(layer.id)) continue;
+      const leads = [parentOf(host, layer)?.id, layer.clipTo, 'of' in layer ? layer.of : null, 'appliesTo' in layer ? layer.appliesTo : null];
+      if (leads.some((id) => id !== null && id !== undefined && all.has(id))) {
+        all.add(layer.id);
+        grown = true;
+      }
+    }
+  }
+  return all;
+}
+
+/** A layer that paints, or changes what is painted. */
+function isSeen(layer: Layer): boolean {
+  return layer.visible && isDrawn(layer.kind) && layer.kind !== 'null';
+}
