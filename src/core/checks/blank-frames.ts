@@ -1,8 +1,8 @@
 import { assetOf, compositionOf, sourceTimeAt, timingOf } from '../scene';
 import type { Composition, Layer, Project } from '../model';
-import { clipSpan, DUST, type Frames, type Span } from '../time';
+import { clipSpan, DUST, hull, type Frames, type Span } from '../time';
 import { pieces, type Piece } from '../timing';
-import { defineCheck, layerByLayer, type Finding } from './problem';
+import { defineCheck, layerByLayer, type Finding, type Mend } from './problem';
 
 export const blankFrames = defineCheck({
   code: 'blank-frames',
@@ -34,7 +34,18 @@ function findIn(project: Project, composition: Composition, layer: Layer): reado
     where: { composition: composition.id, layer: layer.id, frame: first },
     message: `“${layer.name}” shows nothing for ${count} ${count === 1 ? 'frame' : 'frames'} from frame ${first} on: “${name}” has frames 0 to ${last}.`,
     fix: 'Loop or freeze the source, or trim the bar to where it has pictures.',
+    ...mended(composition, layer, first, count),
   }];
+}
+
+/** The bar trimmed to where it has pictures, where those that are blank are all at one of its ends. */
+function mended(composition: Composition, layer: Layer, first: Frames, count: number): { readonly mend?: Mend } {
+  const outer = hull(layer.spans);
+  if (!outer || layer.spans.length > 1 || layer.locked) return {};
+  const until = Math.min(composition.duration, Math.ceil(outer[1] - DUST));
+  const trim = (end: 'start' | 'end', at: Frames) => (at > outer[0] && at < outer[1] ? { mend: { do: 'layers.trim', with: { composition: composition.id, layers: [layer.id], end, at } } } : {});
+  if (first + count === until) return trim('end', first);
+  return first === Math.max(0, Math.ceil(outer[0] - DUST)) && outer[0] >= 0 ? trim('start', first + count) : {};
 }
 
 /** The parts of a piece whose times lie before 0 or from D on. A piece runs one way, so each of the two touches one of its ends. */

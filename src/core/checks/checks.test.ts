@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import fc from 'fast-check';
-import { CHECKS, checkProject, LEVELS } from '.';
+import { CHECKS, checkProject, LEVELS, type Problem } from '.';
+import { applyPatches, patchOf, validateTouched, work, type Draft } from '../commands';
 import { activity, sourceTimeAt } from '../scene';
 import { inOrder } from '../model';
 import { projectOf, type LayerInput } from '../../../tests/support/projects';
@@ -158,5 +159,44 @@ describe('sources', () => {
     const cycles = checkProject(ring).filter((problem) => problem.code === 'nest-cycle');
     expect(cycles.length).toBe(3);
     expect(cycles[0]!.message).toMatch(/A → B → C → A/);
+  });
+});
+
+describe('mending', () => {
+  const rank = { error: 0, warning: 1, note: 2 };
+  test('what a problem offers takes it away, and leaves none of its own kind there nor any graver one', () => {
+    const told = new Map<string, number>();
+    fc.assert(fc.property(randomFilm, (film) => {
+      const before = checkProject(film);
+      for (const problem of before) {
+        if (!problem.mend) continue;
+        let count = 0;
+        const { draft } = work(film, problem.mend.do as never, problem.mend.with as never, () => `w${++count}`);
+        if (!draft || 'refused' in draft) throw new Error(`${problem.message} ${JSON.stringify(problem.mend)} comes to ${JSON.stringify(draft)}`);
+        const { project, clashes } = applyPatches(film, draft.patches);
+        if (clashes.length > 0 || validateTouched(project, draft.patches).length > 0) throw new Error(`${problem.message}: ${validateTouched(project, draft.patches).join(' ')}`);
+        const left = checkProject(project);
+        const here = ({ where }: Problem) => where.composition === problem.where.composition && where.layer === problem.where.layer;
+        if (left.some((one) => here(one) && one.code === problem.code && one.where.channel === problem.where.channel)) throw new Error(`${problem.message} is not mended by ${JSON.stringify(problem.mend)}`);
+        const graver = (list: readonly Problem[]) => list.filter((one) => here(one) && rank[one.level] <= rank[problem.level]).length;
+        if (graver(left) > graver(before)) throw new Error(`${problem.message} leaves ${JSON.stringify(left)}`);
+        told.set(problem.code, (told.get(problem.code) ?? 0) + 1);
+      }
+    }), { seed: 12, numRuns: 150, endOnFailure: true });
+    for (const code of ['blank-frames', 'seam-gap', 'keys-outside-span']) expect(told.get(code) ?? 0, code).toBeGreaterThan(5);
+  }, 120_000);
+  test('a layer that follows nobody that is there, or itself, is set free', () => {
+    const film = projectOf([{ id: 'main', name: 'Main', layers: [{ id: 'a', name: 'A', kind: 'null', parent: 'gone' }, { id: 'b', name: 'B', kind: 'null', parent: 'b' }] }]);
+    for (const problem of checkProject(film)) {
+      const { draft } = work(film, problem.mend!.do as never, problem.mend!.with as never, () => 'w');
+      expect(codes(applyPatches(film, (draft as Draft).patches).project).length).toBe(1);
+    }
+  });
+  test('what was found in a composition is remembered while it and what it shows are the same', () => {
+    const film = looped(turning(270), [{ op: 'loop' }]);
+    const other = applyPatches(film, [patchOf(['name'], film.name, 'Other')]).project;
+    expect(checkProject(other)[0]!.where).toBe(checkProject(film)[0]!.where);
+    const renamed = applyPatches(film, [patchOf(['compositions', 'by', 'reel', 'name'], 'Reel', 'Wheel')]).project;
+    expect(checkProject(renamed)[0]!.message).toContain('Wheel');
   });
 });

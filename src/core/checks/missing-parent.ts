@@ -10,6 +10,7 @@ export const missingParent = defineCheck({
       where: { composition: composition.id, layer: layer.id },
       message: `“${layer.name}” in “${composition.name}” follows the layer "${layer.parent}", which is not there. It stands as if it followed nothing.`,
       fix: 'Let it follow another layer, or nothing.',
+      mend: { do: 'layers.parent', with: { composition: composition.id, layers: [layer.id], parent: null, frame: 0 } },
     }];
   }),
 });

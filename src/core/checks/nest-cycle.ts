@@ -4,8 +4,7 @@ import { defineCheck, type Finding } from './problem';
 export const nestCycle = defineCheck({
   code: 'nest-cycle',
   about: 'A composition that contains itself, directly or through others.',
-  find: (project) => inOrder(project.compositions).flatMap((composition) =>
-    inOrder(composition.layers).flatMap((layer): readonly Finding[] => {
+  find: (project, composition) => inOrder(composition.layers).flatMap((layer): readonly Finding[] => {
       if (layer.kind !== 'nest') return [];
       const way = wayBack(project, layer.source, composition.id);
       if (!way) return [];
@@ -15,7 +14,7 @@ export const nestCycle = defineCheck({
         message: `“${layer.name}” nests its own composition: ${names.length > 8 ? [...names.slice(0, 4), '…', ...names.slice(-3)].join(' → ') : names.join(' → ')}. It shows nothing there.`,
         fix: 'Give this layer another source, or take it out.',
       }];
-    })),
+    }),
 });
 
 /** The compositions on the shortest way from one to another through nests, both ends included; null when there is none. */

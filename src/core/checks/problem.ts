@@ -3,6 +3,9 @@ import { inOrder } from '../model';
 import type { Frames } from '../time';
 import type { Code, Level } from './codes';
 
+/** An edit by its event, with its arguments. */
+export type Mend = { readonly do: string; readonly with: object };
+
 /** Something a check found. */
 export type Problem = {
   readonly code: Code;
@@ -12,16 +15,18 @@ export type Problem = {
   readonly message: string;
   /** What to do about it, where we can say. */
   readonly fix?: string;
+  /** The edit of the list that mends it, where one does. What it leaves is of a lower level. */
+  readonly mend?: Mend;
 };
 
 /** A problem as a check tells it: which one it is and how grave is the check's own. */
 export type Finding = Omit<Problem, 'code' | 'level'>;
 
-/** A check, whole: what it looks for and how it finds it. */
+/** A check, whole: what it looks for, and how it finds that in one composition, with what stands in its nests. */
 export type Check = {
   readonly code: Code;
   readonly about: string;
-  readonly find: (project: Project) => readonly Finding[];
+  readonly find: (project: Project, composition: Composition) => readonly Finding[];
 };
 
 export function defineCheck(check: Check): Check {
@@ -30,5 +35,5 @@ export function defineCheck(check: Check): Check {
 
 /** What a check finds layer by layer. */
 export function layerByLayer(find: (project: Project, composition: Composition, layer: Layer) => readonly Finding[]): Check['find'] {
-  return (project) => inOrder(project.compositions).flatMap((composition) => inOrder(composition.layers).flatMap((layer) => find(project, composition, layer)));
+  return (project, composition) => inOrder(composition.layers).flatMap((layer) => find(project, composition, layer));
 }

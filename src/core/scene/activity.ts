@@ -4,20 +4,38 @@ import { pieces } from '../timing';
 import { deepIdentity } from './deep-identity';
 import { keyTimeAt, sourceTimeAt, timingOf } from './layer-timing';
 import { channelSampler, canChange } from './prepared-channel';
-import { ringSuffix } from './rings';
+import { ringSuffix, sourcesOf } from './rings';
 import { compositionOf, sourceOf } from './source';
 import { ownTracks } from './tracks';
 
 /** Longer compositions are not walked frame by frame; their activity is told as still. */
 const LONGEST = 100_000;
 const remembered = new Map<string, Uint8Array>();
-const MOST = 200;
+/** A byte a frame; those counted longest ago go first. */
+const MOST_BYTES = 16_000_000;
+let bytes = 0;
+
+function remember(identity: string, counts: Uint8Array): void {
+  remembered.set(identity, counts);
+  bytes += counts.length;
+  for (const [oldest, old] of remembered) {
+    if (bytes <= MOST_BYTES || oldest === identity) break;
+    remembered.delete(oldest);
+    bytes -= old.length;
+  }
+}
 
 /**
  * How much of a composition changes from the frame before: per frame the number of layers that do, at most 255. Frame 0
  * has nothing before it.
  */
 export function activity(project: Project, id: string, above: ReadonlySet<string> = new Set()): Uint8Array {
+  const steps = activityInSteps(project, id, above);
+  for (let step = steps.next(); ; step = steps.next()) if (step.done) return step.value;
+}
+
+/** The same in steps of a layer each, for whoever has other things to do in between. What is counted once is remembered. */
+export function* activityInSteps(project: Project, id: string, above: ReadonlySet<string> = new Set()): Generator<void, Uint8Array> {
   const composition = compositionOf(project, id);
   if (!composition || above.has(id)) return new Uint8Array(0);
   const identity = `${deepIdentity(project, id)}${ringSuffix(project, id, above)}`;
@@ -26,14 +44,16 @@ export function activity(project: Project, id: string, above: ReadonlySet<string
   const counts = new Uint8Array(composition.duration);
   if (composition.duration <= LONGEST) {
     const inside = new Set([...above, id]);
+    // What stands in the nests first: their layers ask for it.
+    for (const source of sourcesOf(composition)) yield* activityInSteps(project, source, inside);
     for (const layer of inOrder(composition.layers)) {
       if (!layer.visible) continue;
       const changes = prepareChanges(project, composition, layer, inside);
       for (let frame = 1; changes && frame < counts.length; frame++) if (counts[frame]! < 255 && changes(frame)) counts[frame]!++;
+      yield;
     }
   }
-  if (remembered.size >= MOST) remembered.delete(remembered.keys().next().value!);
-  remembered.set(identity, counts);
+  remember(identity, counts);
   return counts;
 }
 

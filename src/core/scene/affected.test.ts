@@ -17,7 +17,7 @@ const film = projectOf([
   ] },
   { id: 'reel', name: 'Reel', duration: 10, layers: [{ id: 'blink', name: 'Blink', kind: 'shape', spans: [[4, 6]] }, { id: 'wall', name: 'Wall', kind: 'shape' }] },
 ] as never);
-const after = (event: Event, args: object): Project => applyPatches(film, (work(film, event, { composition: 'main', ids: [], ...args } as never, () => 'new').draft as { patches: never }).patches).project;
+const after = (event: Event, args: object): Project => applyPatches(film, (work(film, event, { composition: 'main', ids: [], ...args } as never, () => 'new').draft as unknown as { patches: never }).patches).project;
 const frames = (project: Project, id = 'main') => { const affected = affectedBy(film, project, id); return Array.from({ length: 100 }, (_, i) => i).filter(affected); };
 const run = (from: number, to: number) => Array.from({ length: to - from }, (_, i) => from + i);
 

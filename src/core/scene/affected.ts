@@ -2,8 +2,8 @@ import { inOrder, isDrawn, member, parentOf, type Composition, type Layer, type 
 import { inSpans, type Frames } from '../time';
 import { deepIdentity } from './deep-identity';
 import { sourceTimeAt } from './layer-timing';
-import { lookOfLayer } from './looks';
-import { compositionOf, sourceOf } from './source';
+import { lookOfAsset, lookOfLayer } from './looks';
+import { assetOf, compositionOf, sourceOf } from './source';
 
 /** Whether a composition may look different at a time of its own than it did before an edit. */
 export type Affected = (at: Frames) => boolean;
@@ -22,7 +22,9 @@ export function affectedBy(before: Project, after: Project, id: string, inside: 
   if (deepIdentity(before, id) === deepIdentity(after, id)) return NEVER;
   // A ring has no first edit to begin from.
   if (inside.has(id) || !sameGround(was, is)) return ALWAYS;
-  const touched = withFollowers(was, is, changedLayers(was, is));
+  const changed = changedLayers(was, is);
+  for (const layer of inOrder(is.layers)) if ('source' in layer && layer.kind !== 'nest' && assetLook(before, layer.source) !== assetLook(after, layer.source)) changed.add(layer.id);
+  const touched = withFollowers(was, is, changed);
   const within = new Set([...inside, id]);
   const parts: Affected[] = [];
   for (const layerId of touched) for (const host of [was, is]) {
@@ -42,6 +44,11 @@ export function affectedBy(before: Project, after: Project, id: string, inside: 
   }
   if (parts.length === 0) return NEVER;
   return (at) => parts.some((part) => part(at));
+}
+
+function assetLook(project: Project, id: string): number | null {
+  const asset = assetOf(project, id);
+  return asset && lookOfAsset(asset);
 }
 
 /** Whether what lies around the layers is the same: size, ground, rate, and whether any is soloed. */

@@ -1,4 +1,4 @@
-export { activity } from './activity';
+export { activity, activityInSteps } from './activity';
 export { affectedBy, type Affected } from './affected';
 export { contentBox } from './bounds';
 export { deepIdentity } from './deep-identity';

@@ -2,9 +2,10 @@ import type { Problem } from '../../core/checks';
 import type { Patch } from '../../core/commands';
 import type { Matrix } from '../../core/display';
 import type { Project } from '../../core/model';
-import type { Look, PickHit, PictureAnswer, PictureRequest, PlayLog } from './protocol';
+import { openLink, type WorkerPort } from '../link';
+import type { Gesture, Look, PickHit, PictureCalls, PictureNews, PictureSays, PlayLog } from './protocol';
 
-export type Shown = Extract<PictureAnswer, { readonly kind: 'shown' }>;
+export type Shown = Extract<PictureNews, { readonly kind: 'shown' }>;
 
 /** What the page hears without asking. */
 export type PictureListener = {
@@ -12,7 +13,10 @@ export type PictureListener = {
   readonly onProblems: (problems: readonly Problem[]) => void;
   readonly onReady: (composition: string, frames: Uint8Array) => void;
   readonly onPlayed: (log: PlayLog) => void;
-  readonly onFailed: (message: string) => void;
+  /** The whole document is wanted. */
+  readonly onAsked: () => void;
+  /** The worker died. With `again` another has taken its place: it needs a canvas, the size, and the whole document. */
+  readonly onDied: (why: string, again: boolean) => void;
 };
 
 /** The picture's worker as the page uses it: every question ends, also when the worker dies. */
@@ -21,63 +25,66 @@ export type PictureClient = {
   readonly sendProject: (project: Project, revision: number) => void;
   readonly sendPatches: (patches: readonly Patch[], revision: number) => void;
   readonly setSize: (width: number, height: number, view: Matrix) => void;
-  readonly overlay: (transient: readonly Patch[] | null) => void;
+  readonly gesture: (gesture: Gesture | null) => void;
+  readonly pull: (move: object) => void;
   readonly show: (look: Look) => void;
-  readonly play: (playing: Omit<Extract<PictureRequest, { kind: 'play' }>, 'kind'>) => void;
+  readonly play: (playing: Omit<Extract<PictureSays, { kind: 'play' }>, 'kind'>) => void;
   readonly stop: () => void;
-  /** What lies under a point of the composition, the topmost first. */
+  /** What lies under a point of the composition, the topmost first; nothing when the worker cannot say. */
   readonly pick: (look: Look, x: number, y: number) => Promise<readonly PickHit[]>;
   readonly thumbnail: (composition: string, frame: number, width: number, height: number) => Promise<ImageBitmap | null>;
+  /** How much of a composition changes in each frame; null when it is called off. */
+  readonly activity: (composition: string, signal: AbortSignal) => Promise<Uint8Array | null>;
   /** Says that files of media came that were missing. */
   readonly reload: () => void;
   readonly close: () => void;
 };
 
-export function createPictureClient(worker: Worker, listener: PictureListener): PictureClient {
-  const picks = new Map<number, (hits: readonly PickHit[]) => void>();
-  const thumbnails = new Map<number, (bitmap: ImageBitmap | null) => void>();
-  let next = 1;
-  const post = (request: PictureRequest, transfer: Transferable[] = []) => worker.postMessage(request, transfer);
-  worker.onmessage = ({ data }: MessageEvent<PictureAnswer>) => {
-    switch (data.kind) {
-      case 'shown': return listener.onShown(data);
-      case 'problems': return listener.onProblems(data.problems);
-      case 'ready': return listener.onReady(data.composition, data.frames);
-      case 'played': return listener.onPlayed(data.log);
-      case 'picked': picks.get(data.request)?.(data.hits); picks.delete(data.request); return;
-      case 'thumbnail': thumbnails.get(data.request)?.(data.bitmap); thumbnails.delete(data.request); return;
-    }
-  };
-  const failAll = (message: string) => {
-    for (const answer of picks.values()) answer([]);
-    for (const answer of thumbnails.values()) answer(null);
-    picks.clear();
-    thumbnails.clear();
-    listener.onFailed(message);
-  };
-  worker.onerror = (event) => failAll(`The picture stopped: ${event.message}. Reload the page; nothing is lost.`);
+/** `first` was started before anything was known of the project; `start` makes the next one, should it die. */
+export function createPictureClient(first: WorkerPort, start: () => WorkerPort, listener: PictureListener): PictureClient {
+  let [next, begun, newest]: [number, WorkerPort | null, number] = [1, first, 0];
+  const link = openLink<PictureCalls, PictureSays, PictureNews>(() => {
+    const worker = begun ?? start();
+    begun = null;
+    return worker;
+  }, {
+    hear(news) {
+      switch (news.kind) {
+        // A picture of an older document than this page has sent says nothing of where things are now.
+        case 'shown': return news.revision < newest ? undefined : listener.onShown(news);
+        case 'problems': return news.revision < newest ? undefined : listener.onProblems(news.problems);
+        case 'ready': return listener.onReady(news.composition, news.frames);
+        case 'played': return listener.onPlayed(news.log);
+        case 'ask': return listener.onAsked();
+      }
+    },
+    died: listener.onDied,
+  });
+  const { say } = link;
   return {
     attach: (canvas) => {
       const offscreen = canvas.transferControlToOffscreen();
-      post({ kind: 'canvas', canvas: offscreen }, [offscreen]);
+      say({ kind: 'canvas', canvas: offscreen }, [offscreen]);
     },
-    sendProject: (project, revision) => post({ kind: 'project', project, revision }),
-    sendPatches: (patches, revision) => post({ kind: 'patches', patches, revision }),
-    setSize: (width, height, view) => post({ kind: 'size', width, height, view }),
-    overlay: (transient) => post({ kind: 'overlay', transient }),
-    show: (look) => post({ kind: 'show', request: next++, look }),
-    play: (playing) => post({ kind: 'play', ...playing }),
-    stop: () => post({ kind: 'stop' }),
-    pick: (look, x, y) => new Promise((resolve) => {
-      picks.set(next, resolve);
-      post({ kind: 'pick', request: next++, look, x, y });
-    }),
-    thumbnail: (composition, frame, width, height) => new Promise((resolve) => {
-      thumbnails.set(next, resolve);
-      post({ kind: 'thumbnail', request: next++, composition, frame, width, height });
-    }),
-    reload: () => post({ kind: 'reload' }),
-    close: () => worker.terminate(),
+    sendProject(project, revision) {
+      newest = revision;
+      say({ kind: 'project', project, revision });
+    },
+    sendPatches(patches, revision) {
+      newest = revision;
+      say({ kind: 'patches', patches, revision });
+    },
+    setSize: (width, height, view) => say({ kind: 'size', width, height, view }),
+    gesture: (gesture) => say({ kind: 'gesture', gesture }),
+    pull: (move) => say({ kind: 'pull', move }),
+    show: (look) => say({ kind: 'show', request: next++, look }),
+    play: (playing) => say({ kind: 'play', ...playing }),
+    stop: () => say({ kind: 'stop' }),
+    pick: (look, x, y) => link.call('pick', { look, x, y }).catch(() => []),
+    thumbnail: (composition, frame, width, height) => link.call('thumbnail', { composition, frame, width, height }).catch(() => null),
+    activity: (composition, signal) => link.call('activity', { composition }, { signal }).catch(() => null),
+    reload: () => say({ kind: 'reload' }),
+    close: link.close,
   };
 }
 

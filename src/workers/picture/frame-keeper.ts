@@ -4,6 +4,8 @@ import type { Picture } from '../../painter';
 export type FrameKeeper = {
   readonly get: (frame: number) => Picture | null;
   readonly keep: (frame: number, picture: Picture) => void;
+  /** Frames that are another picture now. */
+  readonly drop: (isOther: (frame: number) => boolean) => void;
   /** Everything is another picture now. */
   readonly clear: () => void;
   /** Says where the playhead is and what is played: it decides which frames stay when there is no room for all. */
@@ -55,6 +57,14 @@ export function createFrameKeeper(capBytes: number, letGo: (picture: Picture) =>
         kept.delete(last);
         bytes -= size(old);
         letGo(old);
+      }
+    },
+    drop(isOther) {
+      for (const [frame, picture] of kept) {
+        if (!isOther(frame)) continue;
+        kept.delete(frame);
+        bytes -= size(picture);
+        letGo(picture);
       }
     },
     clear() {

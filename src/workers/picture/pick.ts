@@ -5,9 +5,14 @@ import { member, type Project } from '../../core/model';
 import type { PaintHost } from '../../painter';
 import type { PickHit } from './protocol';
 
+/** Whether a point is in a path of the host's, or on its line. */
+export type Probe = {
+  readonly inPath: (path: unknown, x: number, y: number, rule: 'nonzero' | 'evenodd') => boolean;
+  readonly inStroke: (path: unknown, x: number, y: number, width: number) => boolean;
+};
+
 /** Every layer that is painted under a point of the composition, the topmost first. */
-export function pickLayers(frame: EvaluatedFrame, host: PaintHost, x: number, y: number, slack: number): readonly string[] {
-  const probe = new OffscreenCanvas(1, 1).getContext('2d')!;
+export function pickLayers(frame: EvaluatedFrame, host: PaintHost, probe: Probe, x: number, y: number, slack: number): readonly string[] {
   const hits: string[] = [];
   for (let i = frame.root.items.length - 1; i >= 0; i--) {
     if (touches(frame.root.items[i]!, x, y, slack, probe, host) && frame.drawn[i] !== undefined) hits.push(frame.drawn[i]!);
@@ -19,36 +24,35 @@ export function pickLayers(frame: EvaluatedFrame, host: PaintHost, x: number, y:
 const DEEPEST = 4;
 
 /** What lies under a point, each nest followed by what is under the point inside it. */
-export function pickInside(project: Project, composition: string, frame: number, surroundings: Surroundings, host: PaintHost, x: number, y: number, slack: number, depth = 0): readonly PickHit[] {
+export function pickInside(project: Project, composition: string, frame: number, surroundings: Surroundings, host: PaintHost, probe: Probe, x: number, y: number, slack: number, depth = 0): readonly PickHit[] {
   const evaluated = evaluateFrame(project, composition, frame, surroundings);
   const open = member(project.compositions.by, composition);
   if (!evaluated || !open) return [];
-  return pickLayers(evaluated, host, x, y, slack).flatMap((id): readonly PickHit[] => {
+  return pickLayers(evaluated, host, probe, x, y, slack).flatMap((id): readonly PickHit[] => {
     const layer = member(open.layers.by, id);
     const back = invert(evaluated.layers.find((one) => one.id === id)?.matrix ?? [1, 0, 0, 1, 0, 0]);
     const at = layer?.kind === 'nest' ? sourceTimeAt(project, open, layer, frame) : null;
     if (layer?.kind !== 'nest' || at === null || !back || depth >= DEEPEST) return [{ path: [id] }];
     const [px, py] = transform(back, x, y);
-    const inner = pickInside(project, layer.source, at + (sourceOf(project, open, layer)?.offset ?? 0), surroundings, host, px, py, slack * Math.hypot(back[0], back[1]), depth + 1);
+    const inner = pickInside(project, layer.source, at + (sourceOf(project, open, layer)?.offset ?? 0), surroundings, host, probe, px, py, slack * Math.hypot(back[0], back[1]), depth + 1);
     return [{ path: [id] }, ...inner.map((hit) => ({ path: [id, ...hit.path] }))];
   });
 }
 
-function touches(item: Item, x: number, y: number, slack: number, probe: OffscreenCanvasRenderingContext2D, host: PaintHost): boolean {
+function touches(item: Item, x: number, y: number, slack: number, probe: Probe, host: PaintHost): boolean {
   switch (item.kind) {
     case 'group': return touchesGroup(item, x, y, slack, probe, host);
     case 'image': return x >= 0 && y >= 0 && x < item.width && y < item.height;
     case 'path': {
-      const path = host.path(item.outline) as Path2D;
-      if (item.fill && probe.isPointInPath(path, x, y, item.rule)) return true;
+      const path = host.path(item.outline);
+      if (item.fill && probe.inPath(path, x, y, item.rule)) return true;
       // A thin line is hard to hit: a few pixels beside it count.
-      probe.lineWidth = (item.stroke?.width ?? 0) + slack * 2;
-      return item.stroke !== null && probe.isPointInStroke(path, x, y);
+      return item.stroke !== null && probe.inStroke(path, x, y, item.stroke.width + slack * 2);
     }
   }
 }
 
-function touchesGroup(group: Group, x: number, y: number, slack: number, probe: OffscreenCanvasRenderingContext2D, host: PaintHost): boolean {
+function touchesGroup(group: Group, x: number, y: number, slack: number, probe: Probe, host: PaintHost): boolean {
   const back = invert(group.matrix);
   if (!back) return false;
   const [px, py] = transform(back, x, y);

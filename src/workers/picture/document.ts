@@ -1,0 +1,57 @@
+import { applyPatches, work, type Patch } from '../../core/commands';
+import type { Project } from '../../core/model';
+import type { Gesture } from './protocol';
+
+/** The worker's copy of the document: sent whole once, then in patches, each making one revision of the one before. */
+export type Document = {
+  readonly project: () => Project | null;
+  readonly revision: () => number;
+  readonly take: (project: Project, revision: number) => void;
+  /** False when they do not fit the copy that is here: then the whole is wanted. Patches that come before it does are passed over. */
+  readonly patch: (patches: readonly Patch[], revision: number) => boolean;
+  readonly begin: (gesture: Gesture | null) => void;
+  readonly pull: (move: object) => void;
+  readonly pulling: () => boolean;
+  /** The document with the gesture that goes on. */
+  readonly seen: () => Project | null;
+};
+
+export function createDocument(): Document {
+  let [project, revision]: [Project | null, number] = [null, 0];
+  let [gesture, move]: [Gesture | null, object] = [null, {}];
+  let lost = false;
+  let seen: Project | null = null;
+
+  function withGesture(): Project | null {
+    if (!project || !gesture) return project;
+    let count = 0;
+    const { draft } = work(project, gesture.event, { ...gesture.args, ...move } as never, () => `gesture ${++count}`);
+    return draft && !('refused' in draft) ? applyPatches(project, draft.patches).project : project;
+  }
+
+  return {
+    project: () => project,
+    revision: () => revision,
+    take(next, at) {
+      [project, revision, seen, lost] = [next, at, null, false];
+    },
+    patch(patches, at) {
+      if (lost || !project) return true;
+      const { project: next, clashes } = applyPatches(project, patches);
+      if (at !== revision + 1 || clashes.length > 0) {
+        lost = true;
+        return false;
+      }
+      [project, revision, seen] = [next, at, null];
+      return true;
+    },
+    begin(next) {
+      [gesture, move, seen] = [next, {}, null];
+    },
+    pull(next) {
+      [move, seen] = [next, null];
+    },
+    pulling: () => gesture !== null,
+    seen: () => (seen ??= withGesture()),
+  };
+}

@@ -1,0 +1,238 @@
+import { checksInSteps } from '../../core/checks';
+import { activityInSteps } from '../../core/scene';
+import { member } from '../../core/model';
+import { framesPerSecond } from '../../core/time';
+import { paint, type Surface } from '../../painter';
+import { answerLink, handOver, type Port } from '../link';
+import type { WorkerSurroundings } from '../worker-surroundings';
+import { createDocument } from './document';
+import { createIdle } from './idle';
+import { pickInside, type Probe } from './pick';
+import { startPlaying } from './player';
+import type { Look, PictureCalls, PictureNews, PictureSays, PlayLog } from './protocol';
+import { createStage } from './stage';
+
+/** What the worker cannot reach by itself; a test stands in for it. */
+export type PictureTools = {
+  readonly surroundings: WorkerSurroundings;
+  readonly surfaceOf: (canvas: OffscreenCanvas) => Surface;
+  /** A canvas for a small picture, and how it becomes one. */
+  readonly small: (width: number, height: number) => { readonly surface: Surface; readonly bitmap: () => ImageBitmap };
+  readonly probe: Probe;
+  readonly now: () => number;
+  /** Milliseconds since the epoch, as `originTime` counts. */
+  readonly clock: () => number;
+  /** After all messages that are here already, and sooner than any timer. */
+  readonly soon: (run: () => void) => void;
+  readonly later: (run: () => void, ms: number) => void;
+};
+
+/** While it plays, this many frames ahead are looked after. */
+const AHEAD = 45;
+/** How often the page hears which frames are ready, in milliseconds. */
+const READY_EVERY = 300;
+/** So long after it began the worker leaves the machine to the page, which is still putting its parts up. In milliseconds. */
+const SETTLING = 1000;
+/** Checks start after so much rest. */
+const REST = 200;
+
+/** The picture's worker: shows, plays, keeps frames ready, and between frames picks, checks and counts. */
+export function runPictureWorker(port: Port, tools: PictureTools): void {
+  const { surroundings, now, soon, later } = tools;
+  const document = createDocument();
+  const stage = createStage(surroundings);
+  const { keeper } = stage;
+  let wanted: { readonly request: number; readonly look: Look } | null = null;
+  let last: Look | null = null;
+  let stopPlaying: (() => PlayLog) | null = null;
+  let playedRange: readonly [number, number] | null = null;
+  let [scheduled, filling] = [false, false];
+  let toldReady = 0;
+  let rest = 0;
+  /** Ends when what the newest project needs is here: small pictures wait for it, since nobody paints them again. */
+  let loaded: Promise<void> = Promise.resolve();
+  const idle = createIdle({ isBusy: () => wanted !== null || stopPlaying !== null || document.pulling(), later, now });
+  const { say } = answerLink<PictureCalls, PictureSays, PictureNews>(port, {
+    pick: ({ look, x, y }) => {
+      const project = document.project();
+      return project ? pickInside(project, look.composition, look.frame, { faces: surroundings.faces(), purpose: 'bench' }, surroundings.host, tools.probe, x, y, 4) : [];
+    },
+    thumbnail: async ({ composition, frame, width, height }) => {
+      await loaded;
+      return thumbnail(composition, frame, width, height);
+    },
+    activity: ({ composition }, signal) => new Promise((resolve) => idle.add(`activity of ${composition}`, (function* () {
+      const project = document.project();
+      const counts = project && !signal.aborted ? yield* activityInSteps(project, composition) : new Uint8Array(0);
+      resolve(counts);
+    })())),
+  }, hear);
+
+  function hear(message: PictureSays): void {
+    switch (message.kind) {
+      case 'canvas':
+        stage.put(tools.surfaceOf(message.canvas), (width, height) => Object.assign(message.canvas, { width, height }));
+        return again();
+      case 'project': return taken(() => document.take(message.project, message.revision));
+      case 'patches': return taken(() => { if (!document.patch(message.patches, message.revision)) say({ kind: 'ask' }); });
+      case 'size': return void (stage.resize(message.width, message.height, message.view) && again());
+      case 'show':
+        // Latest wins: what was asked before and not begun is never painted.
+        wanted = message;
+        return schedule();
+      case 'gesture':
+        document.begin(message.gesture);
+        return again();
+      case 'pull':
+        document.pull(message.move);
+        return again();
+      case 'play': return play(message);
+      case 'stop': return stop();
+      case 'reload':
+        surroundings.lookAgain();
+        return taken(() => undefined);
+    }
+  }
+
+  /** The document may be another one now. */
+  function taken(change: () => void): void {
+    const before = document.project();
+    change();
+    const project = document.project();
+    if (!project) return;
+    if (project !== before) stage.edited(before, project);
+    if (last) again();
+    loaded = surroundings.load(project).then((news) => {
+      if (!news) return;
+      stage.forget();
+      again();
+    });
+    const mine = ++rest;
+    idle.drop('checks');
+    later(() => mine === rest && idle.add('checks', check()), REST);
+  }
+
+  function* check(): Generator<void, void> {
+    const [project, revision] = [document.project(), document.revision()];
+    if (project) say({ kind: 'problems', revision, problems: yield* checksInSteps(project) });
+  }
+
+  /** Shows the last look once more: what it is made of has changed. */
+  function again(): void {
+    if (!wanted && last) wanted = { request: -1, look: last };
+    schedule();
+  }
+
+  function schedule(): void {
+    if (scheduled) return;
+    scheduled = true;
+    soon(() => {
+      scheduled = false;
+      const job = wanted;
+      wanted = null;
+      if (job && !stopPlaying) show(job.request, job.look);
+    });
+  }
+
+  function show(request: number, look: Look): void {
+    last = look;
+    const project = document.seen();
+    if (!project || !stage.hasRoom()) return;
+    const frame = stage.evaluate(project, look);
+    if (!frame) return;
+    stage.turnTo(look.composition);
+    keeper.centre(look.frame, rangeOf(look));
+    if (document.pulling()) stage.paintOnce(frame);
+    else stage.show(look.frame, frame);
+    say({ kind: 'shown', request, revision: document.revision(), composition: look.composition, frame: look.frame, layers: frame.layers, tooMuch: frame.tooMuch });
+    fillLater();
+  }
+
+  /** What plays, or what is being played around the playhead; the whole composition while the playhead stands outside that. */
+  function rangeOf({ composition, frame }: Look): readonly [number, number] {
+    const open = member(document.project()?.compositions.by ?? {}, composition);
+    const range = playedRange ?? open?.range ?? [0, 1];
+    return frame >= range[0] && frame < range[1] ? range : [0, open?.duration ?? 1];
+  }
+
+  function play({ composition, range, originFrame, originTime, asNeeded }: Extract<PictureSays, { kind: 'play' }>): void {
+    stopPlaying?.();
+    const rate = member(document.project()?.compositions.by ?? {}, composition)?.rate;
+    if (!rate) return;
+    playedRange = range;
+    stage.turnTo(composition);
+    stopPlaying = startPlaying({
+      range, originFrame, originTime, framesPerSecond: framesPerSecond(rate), now: tools.clock,
+      paint(frame) {
+        last = { composition, frame };
+        const known = document.pulling() ? null : keeper.get(frame);
+        if (known) return stage.putUp(known);
+        const project = document.seen();
+        const evaluated = project && stage.evaluate(project, last);
+        if (!evaluated) return;
+        // A drag goes on while it plays: its pictures are nobody's to keep.
+        if (document.pulling()) return stage.paintOnce(evaluated);
+        const began = now();
+        stage.show(frame, evaluated);
+        if (asNeeded && stage.coarse() < 4 && now() - began > 700 / framesPerSecond(rate)) stage.coarsen(stage.coarse() * 2);
+      },
+      paintAhead(frame) {
+        keeper.centre(frame, range);
+        const missing = keeper.missingAhead(AHEAD);
+        const project = document.project();
+        const evaluated = missing === null || !project ? null : stage.evaluate(project, { composition, frame: missing });
+        if (missing === null || !evaluated) return false;
+        stage.keep(missing, evaluated);
+        return true;
+      },
+    });
+  }
+
+  function stop(): void {
+    if (stopPlaying) say({ kind: 'played', log: stopPlaying() });
+    [stopPlaying, playedRange] = [null, null];
+    stage.coarsen(1);
+    fillLater();
+  }
+
+  /** Paints ahead while nothing else is asked: one frame at a time, so that a question never waits long. */
+  function fillLater(ms = Math.max(30, SETTLING - now())): void {
+    if (filling) return;
+    filling = true;
+    later(fill, ms);
+  }
+
+  function fill(): void {
+    filling = false;
+    const project = document.project();
+    const open = last && project && member(project.compositions.by, last.composition);
+    if (!last || !project || !open || wanted || stopPlaying || document.pulling() || !stage.hasRoom()) return;
+    stage.turnTo(open.id);
+    const until = now() + 12;
+    keeper.centre(last.frame, rangeOf(last));
+    let missing = keeper.nextMissing();
+    for (; missing !== null && now() < until; missing = keeper.nextMissing()) {
+      const frame = stage.evaluate(project, { composition: open.id, frame: missing });
+      if (!frame) return;
+      stage.keep(missing, frame);
+    }
+    // Told now and then: a page that hears of every frame has time for nothing else.
+    if (missing === null || now() - toldReady > READY_EVERY) {
+      toldReady = now();
+      say({ kind: 'ready', composition: open.id, frames: keeper.ready(open.duration) });
+    }
+    if (missing !== null) fillLater(4);
+  }
+
+  function thumbnail(composition: string, frame: number, width: number, height: number): ImageBitmap | null {
+    const project = document.project();
+    const evaluated = project && stage.evaluate(project, { composition, frame });
+    if (!evaluated) return null;
+    const scale = Math.min(width / evaluated.width, height / evaluated.height);
+    const fit: [number, number] = [Math.max(1, Math.round(evaluated.width * scale)), Math.max(1, Math.round(evaluated.height * scale))];
+    const sheet = tools.small(...fit);
+    paint(evaluated.root, sheet.surface, surroundings.host, { view: [fit[0] / evaluated.width, 0, 0, fit[1] / evaluated.height, 0, 0], width: fit[0], height: fit[1], background: evaluated.background, memory: null });
+    const bitmap = sheet.bitmap();
+    return handOver(bitmap, [bitmap]);
+  }
+}

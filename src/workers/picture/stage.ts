@@ -1,0 +1,121 @@
+import type { Matrix } from '../../core/display';
+import { evaluateFrame, type EvaluatedFrame } from '../../core/evaluate';
+import { member, type Project } from '../../core/model';
+import { affectedBy } from '../../core/scene';
+import { createPictureMemory, paint, type Picture, type Surface } from '../../painter';
+import type { WorkerSurroundings } from '../worker-surroundings';
+import { createFrameKeeper, type FrameKeeper } from './frame-keeper';
+import type { Look } from './protocol';
+
+// 256 MB of pictures in all: whole frames take the greater part.
+const FRAMES = 236 * 1024 * 1024;
+const NESTS = 20 * 1024 * 1024;
+
+/** What the picture is painted on, and the frames that are remembered of the composition in view. */
+export type Stage = {
+  readonly keeper: FrameKeeper;
+  readonly put: (surface: Surface, resize: (width: number, height: number) => void) => void;
+  /** True when anything is another now. */
+  readonly resize: (width: number, height: number, view: Matrix) => boolean;
+  readonly hasRoom: () => boolean;
+  /** Frames of this composition are the ones that are remembered from now on. */
+  readonly turnTo: (composition: string) => void;
+  /** The document became another: frames in which that shows are let go of. */
+  readonly edited: (before: Project | null, after: Project) => void;
+  /** Faces or pictures came: everything may look different. */
+  readonly forget: () => void;
+  readonly evaluate: (project: Project, look: Look) => EvaluatedFrame | null;
+  /** Paints a frame that nobody keeps. */
+  readonly paintOnce: (frame: EvaluatedFrame) => void;
+  /** Paints a frame, or takes the one that is remembered, and puts it up. */
+  readonly show: (at: number, frame: EvaluatedFrame) => void;
+  readonly putUp: (picture: Picture) => void;
+  readonly keep: (at: number, frame: EvaluatedFrame) => Picture;
+  /** While it plays as needed, pictures may be painted this many times coarser. */
+  readonly coarsen: (times: number) => void;
+  readonly coarse: () => number;
+};
+
+export function createStage(surroundings: WorkerSurroundings): Stage {
+  const { host } = surroundings;
+  const memory = createPictureMemory(NESTS, host.giveBack);
+  const keeper = createFrameKeeper(FRAMES, host.giveBack);
+  let surface: Surface | null = null;
+  let resizeCanvas: (width: number, height: number) => void = () => undefined;
+  let size: readonly [number, number] = [0, 0];
+  let view: Matrix = [1, 0, 0, 1, 0, 0];
+  let coarse = 1;
+  let kept = '';
+  let composition = '';
+
+  /** Remembered frames belong to one composition at one size. */
+  function settle(): void {
+    const name = `${composition} ${size.join('x')} ${view.join(' ')}`;
+    if (name === kept) return;
+    keeper.clear();
+    kept = name;
+  }
+
+  function paintOn(on: Surface, frame: EvaluatedFrame, [width, height]: readonly [number, number]): void {
+    const less = width / size[0];
+    paint(frame.root, on, host, { view: view.map((part) => part * less) as unknown as Matrix, width, height, background: frame.background, memory });
+  }
+
+  const stage: Stage = {
+    keeper,
+    put(next, resize) {
+      surface = next;
+      resizeCanvas = resize;
+      if (size[0] > 0) resize(...size);
+    },
+    resize(width, height, next) {
+      if (size[0] === width && size[1] === height && view.every((part, i) => part === next[i])) return false;
+      [size, view] = [[width, height], next];
+      resizeCanvas(width, height);
+      memory.clear();
+      settle();
+      return true;
+    },
+    hasRoom: () => surface !== null && size[0] > 0,
+    turnTo(next) {
+      composition = next;
+      settle();
+    },
+    edited(before, after) {
+      if (!before || !member(before.compositions.by, composition)) return keeper.clear();
+      keeper.drop(affectedBy(before, after, composition));
+    },
+    forget() {
+      memory.clear();
+      keeper.clear();
+    },
+    evaluate: (project, { composition: id, frame }) => evaluateFrame(project, id, frame, { faces: surroundings.faces(), purpose: 'bench' }),
+    paintOnce: (frame) => { if (surface) paintOn(surface, frame, size); },
+    show: (at, frame) => stage.putUp(keeper.get(at) ?? stage.keep(at, frame)),
+    keep(at, frame) {
+      const known = keeper.get(at);
+      if (known) return known;
+      const scaled: [number, number] = [Math.ceil(size[0] / coarse), Math.ceil(size[1] / coarse)];
+      const sheet = host.sheet(...scaled);
+      paintOn(sheet.surface, frame, scaled);
+      keeper.keep(at, sheet.picture);
+      return sheet.picture;
+    },
+    putUp(picture) {
+      if (!surface) return;
+      surface.setTransform(1, 0, 0, 1, 0, 0);
+      surface.globalAlpha = 1;
+      surface.globalCompositeOperation = 'copy';
+      if (picture.width === size[0]) surface.drawImage(picture as never, 0, 0);
+      else surface.drawImage(picture as never, 0, 0, size[0], size[1]);
+      surface.globalCompositeOperation = 'source-over';
+    },
+    coarsen(times) {
+      // What was painted coarse is painted again in full.
+      if (times < coarse) keeper.clear();
+      coarse = times;
+    },
+    coarse: () => coarse,
+  };
+  return stage;
+}
