@@ -3,13 +3,13 @@ import type { Change } from '../../src/core/commands';
 import type { Project } from '../../src/core/model';
 import { createEditor, type Editor, type Left } from '../../src/islands/bench/editor/editor';
 import type { Outbox } from '../../src/islands/bench/editor/outbox';
-import type { PictureRequest } from '../../src/workers/picture/protocol';
+import type { PictureSays } from '../../src/workers/picture/protocol';
 
 /** An editor whose server, picture and browser are stood in for by lists of what they were asked. */
 export type OpenedEditor = {
   readonly editor: Editor;
   /** What the picture was asked for. */
-  readonly asked: PictureRequest[];
+  readonly asked: PictureSays[];
   /** What was sent to the server. */
   readonly sent: { readonly base: number; readonly change: Change }[];
   /** What other windows did; the editor asks for it when the window is looked at again. */
@@ -26,7 +26,7 @@ export type OpenedEditor = {
 
 /** Opens an editor on a project; `close` it and take the stubs away afterwards. */
 export function openEditor(project: Project, left: Left = { waiting: [], asides: [] }): OpenedEditor {
-  const asked: PictureRequest[] = [];
+  const asked: PictureSays[] = [];
   const sent: OpenedEditor['sent'] = [];
   const others: OpenedEditor['others'] = [];
   const kept = new Map<string, string>();
@@ -46,7 +46,7 @@ export function openEditor(project: Project, left: Left = { waiting: [], asides:
     keeps: true, waiting: () => Promise.resolve({ changes: [], newer: 0 }), put: () => Promise.resolve(1), remove: () => Promise.resolve(), asides: () => Promise.resolve([]),
     putAside: (_, one) => Promise.resolve(aside.set(aside.size + 1, one).size), removeAside: (key) => Promise.resolve(void aside.delete(key)),
   };
-  const worker = { postMessage: (request: PictureRequest) => void asked.push(request), terminate: () => undefined } as unknown as Worker;
+  const worker = { postMessage: (message: { said?: PictureSays }) => void (message.said && asked.push(message.said)), terminate: () => undefined } as unknown as Worker;
   const editor = createEditor('film', project, 0, outbox, left, worker);
   return { editor, asked, sent, others, kept, answers, aside, focus: () => focus() };
 }

@@ -16,7 +16,7 @@ export { findMarker, framesOf, NO_MOMENTS, shiftLimits, shiftMoments, withRipple
 export { nestLayers, type NestChoice } from './nest';
 export { unnestLayer } from './unnest';
 export { setParent } from './parent';
-export { applyPatches, invertPatches, patchOf, readPath, sameValue, type Clash, type Patch } from './patch';
+export { applyPatches, invertPatches, patchesBetween, patchOf, readPath, sameValue, type Clash, type Patch } from './patch';
 export { changedPose, hasChosenAncestor, inParentSpace, movePlaces, placeLayers, poseAt, poseFor, type Placed, type Pose } from './pose';
 export { rescaleLayer } from './rescale';
 export { addKeys, keyAt, setValues, type Keying, type NewValue } from './set-values';

@@ -25,7 +25,7 @@ export type PictureClient = {
   readonly sendProject: (project: Project, revision: number) => void;
   readonly sendPatches: (patches: readonly Patch[], revision: number) => void;
   readonly setSize: (width: number, height: number, view: Matrix) => void;
-  readonly gesture: (gesture: Gesture | null) => void;
+  readonly gesture: (gesture: Gesture | null, move?: object) => void;
   readonly pull: (move: object) => void;
   readonly show: (look: Look) => void;
   readonly play: (playing: Omit<Extract<PictureSays, { kind: 'play' }>, 'kind'>) => void;
@@ -75,7 +75,7 @@ export function createPictureClient(first: WorkerPort, start: () => WorkerPort, 
       say({ kind: 'patches', patches, revision });
     },
     setSize: (width, height, view) => say({ kind: 'size', width, height, view }),
-    gesture: (gesture) => say({ kind: 'gesture', gesture }),
+    gesture: (gesture, move = {}) => say({ kind: 'gesture', gesture, move }),
     pull: (move) => say({ kind: 'pull', move }),
     show: (look) => say({ kind: 'show', request: next++, look }),
     play: (playing) => say({ kind: 'play', ...playing }),

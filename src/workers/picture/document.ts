@@ -9,7 +9,7 @@ export type Document = {
   readonly take: (project: Project, revision: number) => void;
   /** False when they do not fit the copy that is here: then the whole is wanted. Patches that come before it does are passed over. */
   readonly patch: (patches: readonly Patch[], revision: number) => boolean;
-  readonly begin: (gesture: Gesture | null) => void;
+  readonly begin: (gesture: Gesture | null, move: object) => void;
   readonly pull: (move: object) => void;
   readonly pulling: () => boolean;
   /** The document with the gesture that goes on. */
@@ -45,8 +45,8 @@ export function createDocument(): Document {
       [project, revision, seen] = [next, at, null];
       return true;
     },
-    begin(next) {
-      [gesture, move, seen] = [next, {}, null];
+    begin(next, by) {
+      [gesture, move, seen] = [next, by, null];
     },
     pull(next) {
       [move, seen] = [next, null];

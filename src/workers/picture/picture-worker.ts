@@ -81,7 +81,7 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
         wanted = message;
         return schedule();
       case 'gesture':
-        document.begin(message.gesture);
+        document.begin(message.gesture, message.move);
         return again();
       case 'pull':
         document.pull(message.move);

@@ -1,9 +1,10 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import { applyPatches, changeFrom, EMPTY_HISTORY, forget, record, steppedBack, steppedForward, takeBack, work, type Change, type Draft, type Event, type Given, type Made, type Refused, type Step } from '../../../core/commands';
+import { applyPatches, changeFrom, EMPTY_HISTORY, forget, patchesBetween, record, steppedBack, steppedForward, takeBack, work, type Change, type Draft, type Event, type Given, type Made, type Refused, type Step } from '../../../core/commands';
 import { sourceOf, sourceTimeAt, timingOf } from '../../../core/scene';
 import { inOrder, member, VERSION, type Layer, type Project } from '../../../core/model';
 import { preimages } from '../../../core/timing';
 import { createPictureClient, type PictureClient } from '../../../workers/picture/client';
+import { startPictureWorker } from '../../../workers/picture/start';
 import { call } from '../../call';
 import { changesSince } from '../../../wire';
 import { createAsides, type Asides } from './asides';
@@ -14,7 +15,7 @@ import type { Outbox, SetAside } from './outbox';
 import { createPlaying } from './playing';
 import { settled } from './settled';
 import { readSettings, writeSettings, type Settings } from './settings';
-import { foldKey, NOTHING_SELECTED, type EditorState, type Selection } from './state';
+import { foldKey, NOTHING_SELECTED, type EditorState, type Pulled, type Selection } from './state';
 
 export { current, seen };
 
@@ -27,7 +28,11 @@ export type Editor = {
   /** Applies a draft that is no command of the list, such as what others' edits came to. */
   readonly apply: (draft: Draft | Refused | null) => boolean;
   /** Shows what a command would come to while a gesture goes on. */
-  readonly tryOut: <E extends Event>(event: E, args: HereArgs<E>, newId?: () => string) => Made | null;
+  readonly tryOut: <E extends Event>(event: E, args: HereArgs<E>) => void;
+  /** The same for a gesture that is prepared once: as long as `args` are the same object, a move sends what it changes alone. */
+  readonly pull: <E extends Event>(event: E, args: HereArgs<E>, move: Partial<HereArgs<E>>) => void;
+  /** What a command would be called, or null where it would come to nothing. */
+  readonly foretell: <E extends Event>(event: E, args: HereArgs<E>) => string | null;
   /** Lets go of what is tried out. */
   readonly letGo: () => void;
   /** What was done in this window, as steps that the command line can do again. */
@@ -62,17 +67,27 @@ export function createEditor(projectId: string, project: Project, revision: numb
   let pending: readonly Change[] = left.waiting.map(({ change }) => change);
   let pictureRevision = 0;
   const steps: Step[] = [];
+  /** The arguments of a gesture as they were given, and whole. */
+  let pulling: { readonly given: object; readonly args: object } | null = null;
 
   const opened = pending.reduce((now, change) => applyPatches(now, change.patches).project, project);
   const store = createStore<EditorState>(() => ({ ...opening(opened), projectId, project: opened, asides: left.asides, keeps: outbox.keeps }));
   const get = store.getState;
 
-  const picture = createPictureClient(worker, {
+  const picture = createPictureClient(worker, startPictureWorker, {
     onShown: ({ composition, frame, layers, tooMuch }) => store.setState({ shown: { composition, frame, layers, tooMuch, count: (get().shown?.count ?? 0) + 1 } }),
     onProblems: (problems) => store.setState({ problems }),
     onReady: (composition, frames) => store.setState({ ready: { composition, frames } }),
     onPlayed: (played) => store.setState({ played }),
-    onFailed: (message) => say(message, true),
+    onAsked: () => picture.sendProject(get().project, ++pictureRevision),
+    onDied(why, again) {
+      if (!again) return say(`The picture stopped: ${why}. Reload the page; nothing is lost.`, true);
+      if (get().playing) playing.stop();
+      // Another worker knows nothing: it gets the document here, and a canvas of its own from the picture.
+      picture.sendProject(get().project, ++pictureRevision);
+      store.setState({ painter: get().painter + 1, gesture: null, shown: null, ready: null });
+      say('The picture stopped and was started again.', true);
+    },
   });
   picture.sendProject(opened, pictureRevision);
   const playing = createPlaying(store, picture, look);
@@ -122,16 +137,18 @@ export function createEditor(projectId: string, project: Project, revision: numb
 
   /** What is on disk, with what is on its way laid over it again. */
   function rebase(): void {
+    const before = get().project;
     const next = pending.reduce((now, change) => applyPatches(now, change.patches).project, confirmed);
     store.setState(settled(get(), next));
-    picture.sendProject(next, ++pictureRevision);
+    // What both have is shared: only where they part is looked at and sent.
+    const patches = patchesBetween([], before, next);
+    if (patches.length > 0) picture.sendPatches(patches, ++pictureRevision);
     look();
   }
 
   function look(): void {
-    const { way, frame, transient, playing } = get();
-    if (playing) picture.overlay(transient);
-    else picture.show({ composition: way[way.length - 1]!.composition, frame, transient });
+    const { way, frame, playing } = get();
+    if (!playing) picture.show({ composition: way[way.length - 1]!.composition, frame });
   }
 
   function say(text: string, bad = false): void {
@@ -143,7 +160,8 @@ export function createEditor(projectId: string, project: Project, revision: numb
     const { project: next, clashes } = applyPatches(get().project, draft.patches);
     if (clashes.length > 0 || next === get().project) return null;
     pending = [...pending, change];
-    store.setState({ ...settled(get(), next), transient: null });
+    if (get().gesture) picture.gesture(null);
+    store.setState({ ...settled(get(), next), gesture: null });
     picture.sendPatches(draft.patches, ++pictureRevision);
     keeping.send(change);
     return change;
@@ -168,7 +186,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
     const { duration } = current(get());
     const frame = Math.min(duration - 1, Math.max(0, Math.round(to)));
     if (get().playing) playing.stop(frame);
-    if (frame === get().frame && !get().transient) return look();
+    if (frame === get().frame) return look();
     store.setState({ frame });
     look();
   }
@@ -176,7 +194,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   function enter(way: EditorState['way'], frame: number): void {
     if (get().playing) playing.stop();
     const composition = member(get().project.compositions.by, way[way.length - 1]!.composition)!;
-    store.setState({ way, frame: Math.min(composition.duration - 1, Math.max(0, Math.round(frame))), selection: NOTHING_SELECTED, transient: null, view: { from: 0, pixelsPerFrame: 0 }, picture: { ...get().picture, zoom: null }, search: '', renaming: null, typing: null, bending: null });
+    store.setState({ way, frame: Math.min(composition.duration - 1, Math.max(0, Math.round(frame))), selection: NOTHING_SELECTED, gesture: null, view: { from: 0, pixelsPerFrame: 0 }, picture: { ...get().picture, zoom: null }, search: '', renaming: null, typing: null, bending: null });
     look();
   }
 
@@ -188,23 +206,33 @@ export function createEditor(projectId: string, project: Project, revision: numb
   });
 
   function worked<E extends Event>(event: E, args: HereArgs<E>, newId: () => string) {
-    const whole = (event.startsWith('project.rename') || event.startsWith('assets.') || event === 'composition.add' ? args : { composition: current(get()).id, ...args }) as unknown as Given<E>;
-    return { whole, ...work(get().project, event, whole, newId) };
+    const given = whole(event, args);
+    return { whole: given, ...work(get().project, event, given, newId) };
+  }
+
+  /** Arguments with the composition that is meant. */
+  function whole<E extends Event>(event: E, args: HereArgs<E>): Given<E> {
+    return (event.startsWith('project.rename') || event.startsWith('assets.') || event === 'composition.add' ? args : { composition: current(get()).id, ...args }) as unknown as Given<E>;
+  }
+
+  function begin(gesture: Pulled): void {
+    store.setState({ gesture });
+    picture.gesture({ event: gesture.event, args: gesture.args }, gesture.move);
   }
 
   function apply(draft: Draft | Refused | null): boolean {
     const change = draft && !('refused' in draft) ? perform(draft) : null;
-    if (change) store.setState({ history: record(get().history, change), transient: null });
-    else store.setState({ transient: null });
+    if (change) store.setState({ history: record(get().history, change) });
+    else letGo();
     look();
     if (draft && 'refused' in draft) say(draft.refused, true);
     return change !== null;
   }
 
   function letGo(): void {
-    if (get().transient === null) return;
-    store.setState({ transient: null });
-    look();
+    if (get().gesture === null) return;
+    store.setState({ gesture: null });
+    picture.gesture(null);
   }
 
   const editor: Editor = {
@@ -219,15 +247,21 @@ export function createEditor(projectId: string, project: Project, revision: numb
       return draft as Made;
     },
     apply,
-    tryOut(event, args, newId = freshId) {
-      const { draft } = worked(event, args, newId);
-      const made = draft && !('refused' in draft) ? draft : null;
-      if (made === null) letGo();
-      else {
-        store.setState({ transient: made.patches });
-        look();
+    tryOut(event, args) {
+      begin({ event, args: whole(event, args), move: {} });
+    },
+    pull(event, args, move) {
+      if (pulling?.given !== args || !get().gesture) {
+        pulling = { given: args, args: whole(event, args) };
+        begin({ event, args: pulling.args, move });
+      } else {
+        store.setState({ gesture: { event, args: pulling.args, move } });
+        picture.pull(move);
       }
-      return made;
+    },
+    foretell(event, args) {
+      const { draft } = worked(event, args, () => 'new');
+      return draft && !('refused' in draft) ? draft.label : null;
     },
     letGo,
     steps: () => steps,
@@ -314,7 +348,8 @@ function opening(project: Project): Omit<EditorState, 'projectId' | 'project' | 
   // The first looped nest shows at once what this program is about.
   const looped = main && inOrder(main.layers).find((layer: Layer) => layer.kind === 'nest' && inOrder(layer.timing).some((node) => node.op === 'loop'));
   return {
-    transient: null,
+    gesture: null,
+    painter: 1,
     history: EMPTY_HISTORY,
     saved: { kind: 'saved' },
     way: [{ composition: main?.id ?? '', via: null }],

@@ -1,11 +1,14 @@
 import type { Problem } from '../../../core/checks';
-import type { History, KeyRef, MarkerRef, Patch } from '../../../core/commands';
+import type { History, KeyRef, MarkerRef } from '../../../core/commands';
 import type { ShownLayer } from '../../../core/evaluate';
 import type { LayerOf, Project } from '../../../core/model';
-import type { PlayLog } from '../../../workers/picture/protocol';
+import type { Gesture, PlayLog } from '../../../workers/picture/protocol';
 import type { SaveState } from './keeping';
 import type { SetAside } from './outbox';
 import type { Settings } from './settings';
+
+/** An edit that is tried out, with what the last move of the gesture laid over its arguments. */
+export type Pulled = Gesture & { readonly move: object };
 
 /** One step of the way in: an opened composition, and the nest by which it was entered. */
 export type WayStep = {
@@ -53,8 +56,10 @@ export type EditorState = {
   readonly projectId: string;
   /** With everything done in this window, acknowledged or not. */
   readonly project: Project;
-  /** A gesture under way, laid over the project until it is let go. */
-  readonly transient: readonly Patch[] | null;
+  /** A gesture under way, laid over the project until it is let go: prepared once, and what its last move made of it. */
+  readonly gesture: Pulled | null;
+  /** The so-manieth worker that paints: another one needs a canvas of its own. */
+  readonly painter: number;
   readonly history: History;
   readonly saved: SaveState;
   /** Changes that were not taken and wait for a decision. */

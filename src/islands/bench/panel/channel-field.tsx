@@ -54,7 +54,7 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
     followPointer(event.currentTarget, event.pointerId, (now) => {
       const by = Math.round((now.clientX - from) / SCRUB) * (now.shiftKey ? 10 : 1);
       next = by === 0 ? null : (values as readonly number[]).map((value) => Math.round((value + by) * 100) / 100);
-      if (next) editor.tryOut('tracks.set', step(next, frame), ids());
+      if (next) editor.tryOut('tracks.set', step(next, frame));
       else editor.letGo();
     }, (keep) => {
       if (keep && next) say(editor.do('tracks.set', step(next, frame), ids()));

@@ -28,7 +28,7 @@ export function FillEnds({ project, composition, layer, shown, frame, toScreen, 
     followPointer(event.currentTarget as unknown as HTMLElement, event.pointerId, (next) => {
       if (!back) return;
       moved = transform(back, ...toPicture(next));
-      editor.tryOut('tracks.set', step(moved), ids());
+      editor.tryOut('tracks.set', step(moved));
     }, (keep) => (keep && moved ? editor.do('tracks.set', step(moved), ids()) : editor.letGo()));
   };
   return (

@@ -27,7 +27,7 @@ export function PathPoints({ project, composition, layer, shown, frame, toScreen
     followPointer(event.currentTarget as unknown as HTMLElement, event.pointerId, (moved) => {
       if (!back) return;
       next = movePathPoint(outline, i, part, transform(back, ...toPicture(moved)), moved.altKey);
-      editor.tryOut('tracks.set', step(next), ids());
+      editor.tryOut('tracks.set', step(next));
     }, (keep) => (keep && next ? editor.do('tracks.set', step(next), ids()) : editor.letGo()));
   };
   return (

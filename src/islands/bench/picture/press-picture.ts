@@ -89,6 +89,7 @@ function reshape(context: PressContext, event: PointerEvent<HTMLDivElement>, fro
   let now: globalThis.PointerEvent | null = null;
   let moved = false;
   let done: 'kept' | 'let go' | null = null;
+  let base: { readonly event: ReshapeStep['event']; readonly args: object; label: string | null } | null = null;
   const result = (): Reshaped | null => {
     if (!now || !moved) return null;
     const state = editor.store.getState();
@@ -100,10 +101,14 @@ function reshape(context: PressContext, event: PointerEvent<HTMLDivElement>, fro
     if (done === 'kept') return finishWith(reshaped.step);
     if (done) return;
     flushSync(() => {
-      const made = reshaped.step ? editor.tryOut(reshaped.step.event, reshaped.step.args as never, ids()) : null;
-      if (!made) editor.letGo();
+      const { step } = reshaped;
+      if (step && base?.event !== step.event) base = { event: step.event, args: step.args, label: null };
+      // What it is called is worked out once, at the first move that comes to something.
+      if (step && base) base.label ??= editor.foretell(step.event, step.args as never);
+      if (step && base) editor.pull(step.event, base.args as never, (step.event === 'layers.move' ? { by: step.args.by } : { placed: step.args.placed }) as never);
+      else editor.letGo();
       setCaught(reshaped.caught);
-      setTold(made ? `${made.label}: ${reshaped.words}` : null);
+      setTold(step && base?.label ? `${base.label}: ${reshaped.words}` : null);
     });
   };
   const finishWith = (step: ReshapeStep | null) => {
@@ -173,7 +178,7 @@ function chooseOrMove(context: PressContext, event: PointerEvent<HTMLDivElement>
   };
   let empty = false;
   if (onSelected) ready();
-  const picked = editor.picture.pick({ composition: way[way.length - 1]!.composition, frame, transient: null }, start[0], start[1]);
+  const picked = editor.picture.pick({ composition: way[way.length - 1]!.composition, frame }, start[0], start[1]);
   const target = event.currentTarget;
   const begin = [event.clientX - target.getBoundingClientRect().left, event.clientY - target.getBoundingClientRect().top] as const;
   const before = editor.store.getState().selection.layers;
@@ -280,7 +285,7 @@ export function doubleClick({ editor, toPicture }: PressContext, event: MouseEve
   const state = editor.store.getState();
   if (state.tool.kind !== 'choose') return;
   const [x, y] = toPicture(event);
-  const look = { composition: state.way[state.way.length - 1]!.composition, frame: state.frame, transient: null };
+  const look = { composition: state.way[state.way.length - 1]!.composition, frame: state.frame };
   void editor.picture.pick(look, x, y).then((hits) => {
     const top = hits.find((hit) => hit.path.length === 1 && isFree(editor, hit.path[0]!));
     const chosen = state.selection.layers.length === 1 && hits.some((hit) => hit.path[0] === state.selection.layers[0]) ? state.selection.layers[0]! : top?.path[0];
@@ -308,7 +313,7 @@ export function openMenu({ editor, toPicture }: PressContext, event: MouseEvent)
   const [x, y] = toPicture(event);
   const at = { x: event.clientX, y: event.clientY };
   const state = editor.store.getState();
-  const look = { composition: state.way[state.way.length - 1]!.composition, frame: state.frame, transient: null };
+  const look = { composition: state.way[state.way.length - 1]!.composition, frame: state.frame };
   void editor.picture.pick(look, x, y).then((hits) => {
     const free = hits.filter((hit) => isFree(editor, hit.path[0]!));
     const { layers } = editor.store.getState().selection;

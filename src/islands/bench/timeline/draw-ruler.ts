@@ -11,7 +11,6 @@ export type RulerLook = {
   readonly composition: Composition;
   readonly view: TimelineView;
   readonly width: number;
-  readonly frame: number;
   readonly unit: 'seconds' | 'frames';
   readonly ready: Uint8Array | null;
   readonly problems: readonly Problem[];

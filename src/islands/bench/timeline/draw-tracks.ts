@@ -1,5 +1,5 @@
 import { keyName, keysOf } from '../../../core/commands';
-import { activity, channelSampler, keyedTracks, keyTimesOf, sourceTimeAt, timingOf, type Track } from '../../../core/scene';
+import { channelSampler, keyedTracks, keyTimesOf, sourceTimeAt, timingOf, type Track } from '../../../core/scene';
 import { inTime, type Composition, type Layer, type Marker, type Project } from '../../../core/model';
 import { pieces } from '../../../core/timing';
 import type { Selection, TimelineView } from '../editor/state';
@@ -8,6 +8,7 @@ import { pegsOf, type Peg } from './hit-test';
 import { BARS, INK, LABELS } from './inks';
 import { type Row } from './rows';
 import { frameOf, xOf } from './scale';
+import { markerName, shiftedSpans, shiftedTrack, slidBy, type Shift } from './shift';
 
 export type TracksLook = {
   readonly project: Project;
@@ -23,6 +24,10 @@ export type TracksLook = {
   readonly marquee: readonly [number, number, number, number] | null;
   /** The grip under the pointer. */
   readonly grip: { readonly layer: string; readonly end: 'start' | 'end'; readonly kind: 'trim' | 'stretch' } | null;
+  /** What is dragged, and how far. */
+  readonly shift: Shift | null;
+  /** How much a composition changes in each of its frames; null while that is being counted. */
+  readonly activity: (composition: string) => Uint8Array | null;
   /** A moment that caught the drag. */
   readonly caught: number | null;
 };
@@ -74,7 +79,8 @@ function drawLayerRow(to: CanvasRenderingContext2D, look: TracksLook, row: Row &
   const { layer } = row;
   const [top, height] = [row.top + 4, row.height - 9];
   const inks = !layer.visible ? BARS.hidden : layer.kind === 'nest' ? BARS.nest : BARS.other;
-  for (const [from, until] of layer.spans) {
+  const slid = slidBy(layer.id, look.shift);
+  for (const [from, until] of shiftedSpans(layer, look.shift)) {
     const [left, right] = [xOf(from, view), xOf(until, view)];
     if (right < 0 || left > look.width) continue;
     to.fillStyle = inks.fill;
@@ -84,8 +90,9 @@ function drawLayerRow(to: CanvasRenderingContext2D, look: TracksLook, row: Row &
     to.save();
     to.clip();
     if (layer.kind === 'nest') {
-      drawActivity(to, look, layer, from, until, top, height);
-      drawTurns(to, look, layer, from, until, top, height);
+      const own = slid === 0 ? look : { ...look, view: { ...view, from: view.from - slid } };
+      drawActivity(to, own, layer, from - slid, until - slid, top, height);
+      drawTurns(to, own, layer, from - slid, until - slid, top, height);
     }
     to.restore();
     to.strokeStyle = selected ? INK.leaf : inks.edge;
@@ -93,14 +100,15 @@ function drawLayerRow(to: CanvasRenderingContext2D, look: TracksLook, row: Row &
     to.stroke();
     if (look.grip?.layer === layer.id) drawGrip(to, look, left, right, top, height);
   }
-  if (!row.open) drawPegs(to, look, pegsOf(look.project, look.composition, layer, keyedTracks(look.project, layer)), row.top + 7, 12, chosen, false);
+  if (!row.open) drawPegs(to, look, layer.id, pegsOf(look.project, look.composition, layer, keyedTracks(look.project, layer)), row.top + 7, 12, chosen, false);
   drawMarkers(to, look, inTime(layer.markers), layer.id, row.top + 2);
 }
 
 /** How much changes inside a nest, over the host's frames. */
-function drawActivity(to: CanvasRenderingContext2D, { project, composition, view, width }: TracksLook, layer: Layer, from: number, until: number, top: number, height: number): void {
+function drawActivity(to: CanvasRenderingContext2D, { project, composition, view, width, activity }: TracksLook, layer: Layer, from: number, until: number, top: number, height: number): void {
   if (layer.kind !== 'nest') return;
-  const counts = activity(project, layer.source);
+  const counts = activity(layer.source);
+  if (!counts) return;
   const most = counts.reduce((a, b) => Math.max(a, b), 0);
   const { stack, source } = timingOf(project, composition, layer);
   if (most === 0 || !source) return;
@@ -153,10 +161,11 @@ function drawCells(to: CanvasRenderingContext2D, { view, width, height, scroll, 
   to.fillRect(xOf(frame, view), scroll, view.pixelsPerFrame, height);
 }
 
-function drawMarkers(to: CanvasRenderingContext2D, { view, width, selection }: TracksLook, markers: readonly Marker[], layer: string | null, top: number): void {
+function drawMarkers(to: CanvasRenderingContext2D, { view, width, selection, shift }: TracksLook, markers: readonly Marker[], layer: string | null, top: number): void {
   to.font = "10.5px 'Figtree'";
   for (const marker of markers) {
-    const x = Math.round(xOf(marker.at, view));
+    const by = shift && (layer !== null && shift.slide.has(layer) || shift.markers.has(markerName({ layer, marker: marker.id }))) ? shift.by : 0;
+    const x = Math.round(xOf(marker.at + by, view));
     if (x > width + 10 || x < -200) continue;
     const selected = selection.markers.some((ref) => ref.layer === layer && ref.marker === marker.id);
     const wide = marker.name === '' ? 7 : to.measureText(marker.name).width + 9;
@@ -187,11 +196,17 @@ function drawMarkers(to: CanvasRenderingContext2D, { view, width, selection }: T
 /** Narrower than this, the line after a peg says nothing: a held one has a foot instead. */
 const ROOM_FOR_LINE = 14;
 
-function drawPegs(to: CanvasRenderingContext2D, { view, width }: TracksLook, pegs: readonly Peg[], top: number, height: number, chosen: ReadonlySet<string>, lined: boolean): void {
-  pegs.forEach(({ at, refs, held }, i) => {
-    const x = Math.round(xOf(at, view));
-    if (x < -4 || x > width + 4) return;
-    const selected = refs.some((ref) => chosen.has(keyName(ref)));
+function drawPegs(to: CanvasRenderingContext2D, { view, width, shift }: TracksLook, layer: string, pegs: readonly Peg[], top: number, height: number, chosen: ReadonlySet<string>, lined: boolean): void {
+  const slid = slidBy(layer, shift);
+  // Of a great many pegs only those in sight, and those that may be dragged into it, are looked at.
+  const reach = Math.abs(shift?.by ?? 0) + 5 / view.pixelsPerFrame;
+  const [first, last] = [firstFrom(pegs, frameOf(0, view) - reach), firstFrom(pegs, frameOf(width, view) + reach)];
+  for (let i = first; i < last; i++) {
+    const { at, refs, held } = pegs[i]!;
+    const by = shift && shift.keys.size > 0 && refs.some((ref) => shift.keys.has(keyName(ref))) ? shift.by : slid;
+    const x = Math.round(xOf(at + by, view));
+    if (x < -4 || x > width + 4) continue;
+    const selected = chosen.size > 0 && refs.some((ref) => chosen.has(keyName(ref)));
     const next = pegs[i + 1];
     const foot = held && (!lined || (next !== undefined && xOf(next.at, view) - x < ROOM_FOR_LINE));
     to.fillStyle = INK.amber;
@@ -199,16 +214,30 @@ function drawPegs(to: CanvasRenderingContext2D, { view, width }: TracksLook, peg
     to.roundRect(x - 2.5, top, 5, height, 2);
     if (foot) to.rect(x + 2, top + height - 2.5, 4, 2.5);
     to.fill();
-    if (!selected) return;
+    if (!selected) continue;
     to.strokeStyle = INK.paper;
     to.lineWidth = 1.5;
     to.stroke();
-  });
+  }
+}
+
+/** The first peg at or after a frame; as many as there are when none is. */
+function firstFrom(pegs: readonly Peg[], frame: number): number {
+  let [low, high] = [0, pegs.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (pegs[middle]!.at < frame) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 /** The motion between two pegs is the line between them: straight, curved, or dashed level where it is held. */
-function drawTrackRow(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, row: Row, track: Track, chosen: ReadonlySet<string>): void {
-  const { project, composition, view, width } = look;
+function drawTrackRow(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, row: Row, still: Track, chosen: ReadonlySet<string>): void {
+  const { project, composition, width } = look;
+  const slid = slidBy(layer.id, look.shift);
+  const view = slid === 0 ? look.view : { ...look.view, from: look.view.from - slid };
+  const track = shiftedTrack(project, composition, layer, still, look.shift);
   const { channel, spec } = track;
   const times = keyTimesOf(project, composition, layer, track);
   const pegs = pegsOf(project, composition, layer, [track]);
@@ -270,7 +299,7 @@ function drawTrackRow(to: CanvasRenderingContext2D, look: TracksLook, layer: Lay
     to.setLineDash([]);
     to.globalAlpha = 1;
   }
-  drawPegs(to, look, pegs, middle - 6, 12, chosen, true);
+  drawPegs(to, track === still ? look : { ...look, shift: null }, layer.id, pegs, middle - 6, 12, chosen, true);
 }
 
 /** Across, composition time; up, picture time: slope is rate, a jump is a turn of the loop. */

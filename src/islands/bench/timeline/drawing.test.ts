@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { projectOf, smallFilm } from '../../../../tests/support/projects';
 import type { Project } from '../../../core/model';
+import { activity } from '../../../core/scene';
 import { NOTHING_SELECTED } from '../editor/state';
 import { drawRuler, type RulerLook } from './draw-ruler';
 import { drawTracks, type TracksLook } from './draw-tracks';
@@ -29,7 +30,7 @@ function tracks(project: Project, more: Partial<TracksLook> & { readonly unfolde
   const { unfolded = [], lanes = [], ...look } = more;
   const rows = buildRows(project, composition, { unfolded: new Set(unfolded), lanes: new Set(lanes), order: 'list', search: '', filter: 'all', selected: [], alone: null, room: 0 });
   const { to, calls } = recorder();
-  drawTracks(to, { project, composition, rows, view: { from: 0, pixelsPerFrame: 10 }, width: 1200, height: 400, scroll: 0, selection: NOTHING_SELECTED, frame: 0, marquee: null, grip: null, caught: null, ...look });
+  drawTracks(to, { project, composition, rows, view: { from: 0, pixelsPerFrame: 10 }, width: 1200, height: 400, scroll: 0, selection: NOTHING_SELECTED, frame: 0, marquee: null, grip: null, caught: null, shift: null, activity: (id) => activity(project, id), ...look });
   return calls;
 }
 const film = smallFilm();
@@ -139,7 +140,7 @@ describe('markers', () => {
 describe('the ruler', () => {
   const ruler = (more: Partial<RulerLook> = {}) => {
     const { to, calls } = recorder();
-    drawRuler(to, { composition: film.compositions.by['main']!, view: { from: 0, pixelsPerFrame: 10 }, width: 1000, frame: 0, unit: 'frames', ready: null, problems: [], ...more });
+    drawRuler(to, { composition: film.compositions.by['main']!, view: { from: 0, pixelsPerFrame: 10 }, width: 1000, unit: 'frames', ready: null, problems: [], ...more });
     return calls;
   };
   const words = (calls: readonly Call[]) => calls.filter((call) => call.name === 'fillText').map((call) => call.args[0]);

@@ -56,6 +56,7 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
   // Of a key that is met several times it is this moment that is pulled.
   const near = hit.kind === 'keys' ? hit.at : undefined;
   let by = 0;
+  let base: ReturnType<typeof stepOf> = null;
   let moved = false;
   let rectangle: readonly [number, number, number, number] | null = null;
   followPointer(event.currentTarget, event.pointerId, (next) => {
@@ -74,8 +75,8 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
     by = snapped.by;
     // One pass for all that the drag shows: each by itself would draw the timeline anew.
     flushSync(() => {
-      const step = stepOf(taken, plan!.moments, composition.id, by, near);
-      if (step) editor.tryOut(step.event, step.args as never, ids());
+      base ??= stepOf(taken, plan!.moments, composition.id, 1, near);
+      if (base && by !== 0) editor.pull(base.event, base.args as never, { by } as never);
       else editor.letGo();
       setCaught(snapped.caught?.at ?? null);
       setTold({ x: x + dx, y: next.clientY - box.top, text: tellDrag(taken, project, composition.id, by, snapped.caught) });

@@ -3,7 +3,7 @@ import { useShallow } from 'zustand/react/shallow';
 import { current, seen } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { showProblem, ticksOf } from '../editor/problems';
-import type { EditorState } from '../editor/state';
+import type { EditorState, TimelineView } from '../editor/state';
 import { followPointer } from '../follow-pointer';
 import { useStaged } from '../staged';
 import { crispContext, useSize } from './crisp-canvas';
@@ -16,6 +16,8 @@ import { KeyList } from './key-list';
 import { openTracksMenu, pressTracks } from './press-tracks';
 import { buildRows } from './rows';
 import { frameOf, panBy, shownView, xOf, zoomAt } from './scale';
+import { shiftOf } from './shift';
+import { useActivity } from './use-activity';
 import { TimeField } from './time-field';
 import { TimelineBar } from './timeline-bar';
 
@@ -31,7 +33,9 @@ export function Timeline() {
   const [told, setTold] = useState<{ readonly x: number; readonly y: number; readonly text: string } | null>(null);
   // A drag on the picture is the picture's: the rows follow as there is time. A drag here is seen at once. The composition
   // waits with its project: in an older one it may not be there yet.
-  const seenNow = seen(state);
+  // What is dragged in time is drawn shifted: the document is as it was until it is let go.
+  const shift = useMemo(() => shiftOf(state.gesture), [state.gesture]);
+  const seenNow = shift ? state.project : seen(state);
   const { way } = state;
   const now = useMemo(() => ({ project: seenNow, composition: current({ way, project: seenNow }) }), [seenNow, way]);
   const soon = useDeferredValue(now);
@@ -58,18 +62,20 @@ export function Timeline() {
   const [hit, setHit] = useState<Hit>({ kind: 'nothing' });
   // A view that was never set shows the whole composition, and goes on doing so as the pane changes.
   const view = useMemo(() => shownView(state.view, duration, width), [state.view, duration, width]);
+  const inView = useMemo(() => [...new Set(rows.filter((row) => row.top < scroll + height && row.top + row.height > scroll).flatMap((row) => (row.kind === 'layer' && row.layer.kind === 'nest' ? [row.layer.source] : [])))], [rows, scroll, height]);
+  const activity = useActivity(project, inView);
   const grip = hit.kind === 'trim' || hit.kind === 'stretch' ? hit : null;
 
   useLayoutEffect(() => {
     if (width === 0 || !ruler.current || !tracks.current) return;
     const ready = state.ready?.composition === composition.id ? state.ready.frames : null;
-    drawRuler(crispContext(ruler.current, width, RULER_HEIGHT), { composition, view, width, frame: state.frame, unit: state.settings.unit, ready, problems: state.problems });
-  }, [composition, view, width, state.settings.unit, state.ready, state.problems, state.frame]);
+    drawRuler(crispContext(ruler.current, width, RULER_HEIGHT), { composition, view, width, unit: state.settings.unit, ready, problems: state.problems });
+  }, [composition, view, width, state.settings.unit, state.ready, state.problems]);
 
   useLayoutEffect(() => {
     if (width === 0 || !tracks.current) return;
-    drawTracks(crispContext(tracks.current, width, height), { project, composition, rows, view, width, height, scroll, selection: state.selection, frame: state.frame, marquee, grip, caught });
-  }, [project, composition, rows, view, width, height, scroll, state.selection, state.frame, marquee, grip, caught]);
+    drawTracks(crispContext(tracks.current, width, height), { project, composition, rows, view, width, height, scroll, selection: state.selection, frame: state.frame, marquee, grip, caught, shift, activity });
+  }, [project, composition, rows, view, width, height, scroll, state.selection, state.frame, marquee, grip, caught, shift, activity]);
 
   // What is selected elsewhere comes into sight here.
   const [firstSelected] = state.selection.layers;
@@ -159,7 +165,6 @@ export function Timeline() {
   };
   const foretold = told ? null : foretell(hit, state.selection, composition);
 
-  const playhead = xOf(state.frame, view);
   return (
     <section aria-label="Timeline" className="grid h-full min-h-0 grid-cols-[250px_minmax(0,1fr)] grid-rows-[32px_52px_minmax(0,1fr)] bg-ground">
       <TimelineBar />
@@ -170,7 +175,7 @@ export function Timeline() {
       <div className="relative overflow-hidden bg-panel">
         <canvas ref={ruler} aria-label="Ruler" role="img" style={{ width, height: RULER_HEIGHT }} className="block cursor-pointer" onPointerDown={onRuler}
           onPointerMove={onRulerHover} />
-        <Playhead x={playhead} head />
+        <Playhead view={view} head />
       </div>
       {stage < 2 ? <div className="bg-panel" /> : <Heads {...heads} scroller={scroller} onScroll={setScroll} />}
       <div ref={pane} className="relative min-h-0 touch-none overflow-hidden">
@@ -179,7 +184,7 @@ export function Timeline() {
           style={{ width, height }} className="block" onPointerDown={(event) => pressTracks(press, event, hitUnder(event))} onPointerMove={onHover} onPointerLeave={() => setHit({ kind: 'nothing' })} onDoubleClick={onDoubleClick}
           onContextMenu={(event) => { event.preventDefault(); openTracksMenu(editor, hitUnder(event), event.clientX, event.clientY); }}
         />
-        <Playhead x={playhead} />
+        <Playhead view={view} />
         {told && <output className="pointer-events-none absolute z-10 rounded-md bg-deep/95 px-2 py-1 font-mono text-[12px] whitespace-nowrap ring-1 ring-line" style={{ left: Math.max(4, Math.min(told.x + 12, width - 260)), top: Math.max(2, told.y - 30) }}>{told.text}</output>}
         <KeyList project={heads.project} composition={heads.composition} />
       </div>
@@ -190,11 +195,14 @@ export function Timeline() {
 const NONE: readonly string[] = [];
 
 /** What the timeline shows: news of the picture and of the server go by without it. */
-const partsOf = ({ project, transient, way, unfolded, lanes, laneAlone, order, search, filter, selection, view, frame, settings, ready, problems }: EditorState) =>
-  ({ project, transient, way, unfolded, lanes, laneAlone, order, search, filter, selection, view, frame, settings, ready, problems });
+const partsOf = ({ project, gesture, way, unfolded, lanes, laneAlone, order, search, filter, selection, view, frame, playing, settings, ready, problems }: EditorState) =>
+  ({ project, gesture, way, unfolded, lanes, laneAlone, order, search, filter, selection, view, frame: playing ? NOWHERE : frame, settings, ready, problems });
+/** Where the playhead is while it plays, for all that does not follow it. */
+const NOWHERE = -1;
 
-/** The playhead: an upright line, and its knob on the ruler. */
-function Playhead({ x, head }: { readonly x: number; readonly head?: boolean }) {
+/** The playhead: an upright line, and its knob on the ruler. It moves by itself: while it plays, nothing else here does. */
+function Playhead({ view, head }: { readonly view: TimelineView; readonly head?: boolean }) {
+  const x = useEditorState((state) => xOf(state.frame, view));
   if (x < -1) return null;
   return (
     <div aria-hidden="true" className="pointer-events-none absolute inset-y-0 z-[5]" style={{ transform: `translateX(${x}px)`, left: 0 }}>
