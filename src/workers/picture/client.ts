@@ -26,6 +26,8 @@ export type PictureClient = {
   readonly sendPatches: (patches: readonly Patch[], revision: number) => void;
   readonly setSize: (width: number, height: number, view: Matrix) => void;
   readonly gesture: (gesture: Gesture | null, move?: object) => void;
+  /** Makes ready what stays still while such a gesture goes on. */
+  readonly prepare: (gesture: Gesture, move: object) => void;
   readonly pull: (move: object) => void;
   readonly show: (look: Look) => void;
   readonly play: (playing: Omit<Extract<PictureSays, { kind: 'play' }>, 'kind'>) => void;
@@ -76,6 +78,7 @@ export function createPictureClient(first: WorkerPort, start: () => WorkerPort, 
     },
     setSize: (width, height, view) => say({ kind: 'size', width, height, view }),
     gesture: (gesture, move = {}) => say({ kind: 'gesture', gesture, move }),
+    prepare: (gesture, move) => say({ kind: 'prepare', gesture, move }),
     pull: (move) => say({ kind: 'pull', move }),
     show: (look) => say({ kind: 'show', request: next++, look }),
     play: (playing) => say({ kind: 'play', ...playing }),

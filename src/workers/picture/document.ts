@@ -12,6 +12,8 @@ export type Document = {
   readonly begin: (gesture: Gesture | null, move: object) => void;
   readonly pull: (move: object) => void;
   readonly pulling: () => boolean;
+  /** The document as a gesture would make it, which does not begin by this. */
+  readonly with: (gesture: Gesture, move: object) => Project | null;
   /** The document with the gesture that goes on. */
   readonly seen: () => Project | null;
 };
@@ -22,7 +24,7 @@ export function createDocument(): Document {
   let lost = false;
   let seen: Project | null = null;
 
-  function withGesture(): Project | null {
+  function withGesture(gesture: Gesture | null, move: object): Project | null {
     if (!project || !gesture) return project;
     let count = 0;
     const { draft } = work(project, gesture.event, { ...gesture.args, ...move } as never, () => `gesture ${++count}`);
@@ -52,6 +54,7 @@ export function createDocument(): Document {
       [move, seen] = [next, null];
     },
     pulling: () => gesture !== null,
-    seen: () => (seen ??= withGesture()),
+    with: withGesture,
+    seen: () => (seen ??= withGesture(gesture, move)),
   };
 }

@@ -83,6 +83,15 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
       case 'gesture':
         document.begin(message.gesture, message.move);
         return again();
+      case 'prepare':
+        return soon(() => {
+          // What stands still is kept as one picture when it was met twice.
+          for (const part of [1, 2]) {
+            const project = document.with(message.gesture, halved(message.move, part));
+            const frame = project && last && !stopPlaying && stage.hasRoom() ? stage.evaluate(project, last) : null;
+            if (frame) stage.warm(frame);
+          }
+        });
       case 'pull':
         document.pull(message.move);
         return again();
@@ -92,6 +101,11 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
         surroundings.lookAgain();
         return taken(() => undefined);
     }
+  }
+
+  /** A move a part of the way, so that what moves is another each time. */
+  function halved(move: object, part: number): object {
+    return Object.fromEntries(Object.entries(move).map(([name, value]: [string, unknown]) => [name, Array.isArray(value) && value.every((one) => typeof one === 'number') ? value.map((one: number) => one * part) : value]));
   }
 
   /** The document may be another one now. */

@@ -33,6 +33,8 @@ export type PictureSays =
   | { readonly kind: 'show'; readonly request: number; readonly look: Look }
   /** A gesture began, or is another one now; null lets go of it. */
   | { readonly kind: 'gesture'; readonly gesture: Gesture | null; readonly move: object }
+  /** A gesture may begin: what stays still around it is made ready, and nothing is shown. */
+  | { readonly kind: 'prepare'; readonly gesture: Gesture; readonly move: object }
   /** A move of it: a number or two. */
   | { readonly kind: 'pull'; readonly move: object }
   /** Plays on the worker's own clock: frame `originFrame` is due at `originTime` (ms since the epoch). */

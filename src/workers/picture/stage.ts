@@ -27,6 +27,8 @@ export type Stage = {
   readonly evaluate: (project: Project, look: Look) => EvaluatedFrame | null;
   /** Paints a frame that nobody keeps. */
   readonly paintOnce: (frame: EvaluatedFrame) => void;
+  /** Paints a frame that nobody sees, so that what stands still in it is remembered. */
+  readonly warm: (frame: EvaluatedFrame) => void;
   /** Paints a frame, or takes the one that is remembered, and puts it up. */
   readonly show: (at: number, frame: EvaluatedFrame) => void;
   readonly putUp: (picture: Picture) => void;
@@ -91,6 +93,11 @@ export function createStage(surroundings: WorkerSurroundings): Stage {
     },
     evaluate: (project, { composition: id, frame }) => evaluateFrame(project, id, frame, { faces: surroundings.faces(), purpose: 'bench' }),
     paintOnce: (frame) => { if (surface) paintOn(surface, frame, size); },
+    warm(frame) {
+      const sheet = host.sheet(...(size as [number, number]));
+      paintOn(sheet.surface, frame, size);
+      host.giveBack(sheet.picture);
+    },
     show: (at, frame) => stage.putUp(keeper.get(at) ?? stage.keep(at, frame)),
     keep(at, frame) {
       const known = keeper.get(at);

@@ -10,10 +10,23 @@ export function current({ project, way }: Pick<EditorState, 'project' | 'way'>):
 /** The project as it is seen: with the gesture that is under way. Worked out when it is asked for, once for each move. */
 export function seen({ project, gesture }: Pick<EditorState, 'project' | 'gesture'>): Project {
   if (!gesture) return project;
-  if (lastSeen?.project === project && lastSeen.gesture === gesture) return lastSeen.seen;
+  const known = lastSeen.find((one) => one.project === project && one.gesture === gesture);
+  if (known) return known.seen;
   let count = 0;
   const { draft } = work(project, gesture.event, { ...gesture.args, ...gesture.move } as never, () => `gesture ${++count}`);
-  lastSeen = { project, gesture, seen: draft && !('refused' in draft) ? applyPatches(project, draft.patches).project : project };
-  return lastSeen.seen;
+  const now = { project, gesture, seen: draft && !('refused' in draft) ? applyPatches(project, draft.patches).project : project };
+  lastSeen = [now, ...lastSeen].slice(0, 2);
+  return now.seen;
 }
-let lastSeen: { readonly project: Project; readonly gesture: Pulled; readonly seen: Project } | null = null;
+/** The project as panel, rows and trail follow it through a gesture. */
+export function seenSoon({ project, followed }: Pick<EditorState, 'project' | 'followed'>): Project {
+  return seen({ project, gesture: followed });
+}
+
+/** The project as the picture's handles need it: what is moved in time alone does not move them until it is let go. */
+export function seenOnPicture({ project, gesture }: Pick<EditorState, 'project' | 'gesture'>): Project {
+  return gesture?.event === 'time.shift' ? project : seen({ project, gesture });
+}
+
+/** The newest move, and the one before that is still followed. */
+let lastSeen: readonly { readonly project: Project; readonly gesture: Pulled; readonly seen: Project }[] = [];

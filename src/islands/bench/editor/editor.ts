@@ -8,7 +8,7 @@ import { startPictureWorker } from '../../../workers/picture/start';
 import { call } from '../../call';
 import { changesSince } from '../../../wire';
 import { createAsides, type Asides } from './asides';
-import { current, seen } from './current';
+import { current, seen, seenOnPicture, seenSoon } from './current';
 import { freshId } from './fresh-id';
 import { createKeeping, type Keeping, type Numbered } from './keeping';
 import type { Outbox, SetAside } from './outbox';
@@ -17,7 +17,7 @@ import { settled } from './settled';
 import { readSettings, writeSettings, type Settings } from './settings';
 import { foldKey, NOTHING_SELECTED, type EditorState, type Pulled, type Selection } from './state';
 
-export { current, seen };
+export { current, seen, seenOnPicture, seenSoon };
 
 /** The open project of this window: its state, and everything that may be done to it. */
 export type Editor = {
@@ -61,6 +61,10 @@ export type HereArgs<E extends Event> = Omit<Given<E>, 'composition'> & { readon
 /** What this browser kept of an earlier page: changes that wait for the server, and those set aside. */
 export type Left = { readonly waiting: readonly { readonly key: number; readonly change: Change }[]; readonly asides: readonly SetAside[] };
 
+/** Panel, rows and trail follow a gesture when the hand rests for so long, and now and then while it does not. In milliseconds. */
+const REST = 90;
+const NOW_AND_THEN = 450;
+
 export function createEditor(projectId: string, project: Project, revision: number, outbox: Outbox, left: Left, worker: Worker): Editor {
   let confirmed = project;
   let confirmedRevision = revision;
@@ -68,6 +72,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   let pictureRevision = 0;
   const steps: Step[] = [];
   /** The arguments of a gesture as they were given, and whole. */
+  let following: { readonly since: number; readonly timer: ReturnType<typeof setTimeout> } | null = null;
   let pulling: { readonly given: object; readonly args: object } | null = null;
 
   const opened = pending.reduce((now, change) => applyPatches(now, change.patches).project, project);
@@ -85,7 +90,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
       if (get().playing) playing.stop();
       // Another worker knows nothing: it gets the document here, and a canvas of its own from the picture.
       picture.sendProject(get().project, ++pictureRevision);
-      store.setState({ painter: get().painter + 1, gesture: null, shown: null, ready: null });
+      store.setState({ painter: get().painter + 1, gesture: null, followed: null, shown: null, ready: null });
       say('The picture stopped and was started again.', true);
     },
   });
@@ -161,7 +166,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
     if (clashes.length > 0 || next === get().project) return null;
     pending = [...pending, change];
     if (get().gesture) picture.gesture(null);
-    store.setState({ ...settled(get(), next), gesture: null });
+    store.setState({ ...settled(get(), next), gesture: null, followed: null });
     picture.sendPatches(draft.patches, ++pictureRevision);
     keeping.send(change);
     return change;
@@ -194,7 +199,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   function enter(way: EditorState['way'], frame: number): void {
     if (get().playing) playing.stop();
     const composition = member(get().project.compositions.by, way[way.length - 1]!.composition)!;
-    store.setState({ way, frame: Math.min(composition.duration - 1, Math.max(0, Math.round(frame))), selection: NOTHING_SELECTED, gesture: null, view: { from: 0, pixelsPerFrame: 0 }, picture: { ...get().picture, zoom: null }, search: '', renaming: null, typing: null, bending: null });
+    store.setState({ way, frame: Math.min(composition.duration - 1, Math.max(0, Math.round(frame))), selection: NOTHING_SELECTED, gesture: null, followed: null, view: { from: 0, pixelsPerFrame: 0 }, picture: { ...get().picture, zoom: null }, search: '', renaming: null, typing: null, bending: null });
     look();
   }
 
@@ -229,9 +234,23 @@ export function createEditor(projectId: string, project: Project, revision: numb
     return change !== null;
   }
 
+  /** Panel, rows and trail follow a gesture as there is time. */
+  function followLater(): void {
+    const now = performance.now();
+    if (following) clearTimeout(following.timer);
+    const since = following?.since ?? now;
+    following = {
+      since,
+      timer: setTimeout(() => {
+        following = null;
+        if (get().followed !== get().gesture) store.setState({ followed: get().gesture });
+      }, Math.max(0, Math.min(REST, since + NOW_AND_THEN - now))),
+    };
+  }
+
   function letGo(): void {
     if (get().gesture === null) return;
-    store.setState({ gesture: null });
+    store.setState({ gesture: null, followed: null });
     picture.gesture(null);
   }
 
@@ -249,14 +268,18 @@ export function createEditor(projectId: string, project: Project, revision: numb
     apply,
     tryOut(event, args) {
       begin({ event, args: whole(event, args), move: {} });
+      // What is typed or chosen in the panel is seen there at once.
+      store.setState({ followed: get().gesture });
     },
     pull(event, args, move) {
       if (pulling?.given !== args || !get().gesture) {
         pulling = { given: args, args: whole(event, args) };
         begin({ event, args: pulling.args, move });
+        followLater();
       } else {
         store.setState({ gesture: { event, args: pulling.args, move } });
         picture.pull(move);
+        followLater();
       }
     },
     foretell(event, args) {
@@ -349,6 +372,7 @@ function opening(project: Project): Omit<EditorState, 'projectId' | 'project' | 
   const looped = main && inOrder(main.layers).find((layer: Layer) => layer.kind === 'nest' && inOrder(layer.timing).some((node) => node.op === 'loop'));
   return {
     gesture: null,
+    followed: null,
     painter: 1,
     history: EMPTY_HISTORY,
     saved: { kind: 'saved' },

@@ -58,6 +58,8 @@ export type EditorState = {
   readonly project: Project;
   /** A gesture under way, laid over the project until it is let go: prepared once, and what its last move made of it. */
   readonly gesture: Pulled | null;
+  /** The same as panel, rows and trail follow it: a few times a second, so that the picture has the machine. */
+  readonly followed: Pulled | null;
   /** The so-manieth worker that paints: another one needs a canvas of its own. */
   readonly painter: number;
   readonly history: History;

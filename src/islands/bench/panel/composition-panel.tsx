@@ -2,7 +2,7 @@ import { type CompositionFields } from '../../../core/commands';
 import { keptOfComposition, keptOfProject, readColour as readCss } from '../../../core/scene';
 import { framesPerSecond, readTypedTime, type Rate } from '../../../core/time';
 import { Button, InPlace, Select, TypedField } from '../../../ui';
-import { current, seen } from '../editor/editor';
+import { current, seenSoon } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { ColourField, hexOf, type Colour } from './colour-field';
 import { Group } from './group';
@@ -16,8 +16,8 @@ const RATES: readonly (readonly [string, string])[] = [['24,1', '24 fps'], ['25,
 /** What the open composition is, when no layer is selected: its size, rate and length, its ground, tempo and markers. */
 export function CompositionPanel() {
   const editor = useEditor();
-  const whole = useEditorState(seen);
-  const composition = useEditorState((state) => current({ ...state, project: seen(state) }));
+  const whole = useEditorState(seenSoon);
+  const composition = useEditorState((state) => current({ ...state, project: seenSoon(state) }));
   const { id, width, height, rate, duration, tempo, range } = composition;
   const set = (fields: CompositionFields) => editor.do('composition.set', { composition: id, fields });
   const setT = (next: typeof tempo) => editor.do('composition.tempo', { composition: id, tempo: next });

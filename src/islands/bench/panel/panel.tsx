@@ -3,7 +3,7 @@ import { memo, useDeferredValue, useMemo } from 'react';
 import { keptOfLayer, trackAt } from '../../../core/scene';
 import { isDrawn, member, type Composition, type Layer, type Project } from '../../../core/model';
 import { Button, InPlace } from '../../../ui';
-import { current, seen } from '../editor/editor';
+import { current, seenSoon } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import type { EditorState } from '../editor/state';
 import { useStaged } from '../staged';
@@ -25,7 +25,7 @@ const POSE = ['x', 'y', 'scaleX', 'scaleY', 'rotation', 'skew', 'pivotX', 'pivot
 /** What can be changed on what is selected: a layer, several at once, or the open composition. It follows drags and playing as it finds time: the picture and the timeline go first. */
 export function Panel() {
   // Of many layers the numbers are mixed anyway: they wait until a drag is over.
-  const shown = (state: EditorState) => (state.selection.layers.length > MANY ? state.project : seen(state));
+  const shown = (state: EditorState) => (state.selection.layers.length > MANY ? state.project : seenSoon(state));
   const project = useDeferredValue(useEditorState(shown));
   const composition = useDeferredValue(useEditorState((state) => current({ ...state, project: shown(state) })));
   const frame = useDeferredValue(useEditorState((state) => state.frame));

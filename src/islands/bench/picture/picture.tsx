@@ -1,6 +1,6 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { member } from '../../../core/model';
-import { current, seen } from '../editor/editor';
+import { current, seenOnPicture, seenSoon } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { CaughtLines, Handles } from './handles';
 import { FillEnds } from './fill-ends';
@@ -28,7 +28,8 @@ export function Picture() {
   const [marquee, setMarquee] = useState<readonly [number, number, number, number] | null>(null);
   const [hovered, setHovered] = useState<Grip | null>(null);
   const composition = useEditorState((state) => current(state));
-  const project = useEditorState(seen);
+  const project = useEditorState(seenOnPicture);
+  const followed = useEditorState(seenSoon);
   const shown = useEditorState((state) => state.shown);
   const selected = useEditorState((state) => state.selection.layers);
   const playing = useEditorState((state) => state.playing);
@@ -39,6 +40,7 @@ export function Picture() {
   const typing = useEditorState((state) => state.typing);
   const bending = useEditorState((state) => state.bending);
   useEditorState((state) => state.groupPivot);
+  const painter = useEditorState((state) => state.painter);
   const quality = useEditorState((state) => state.settings.quality);
   const density = typeof window === 'undefined' ? 1 : window.devicePixelRatio || 1;
   const place = placePicture(space, composition, view, density, LESS[quality]);
@@ -51,12 +53,12 @@ export function Picture() {
   }, [editor]);
 
   useEffect(() => {
-    // A canvas can be handed over once; it lives as long as the Bench does.
+    // A canvas can be handed over once: each worker that paints gets its own.
     if (canvas.current && !canvas.current.dataset['given']) {
       canvas.current.dataset['given'] = 'yes';
       editor.picture.attach(canvas.current);
     }
-  }, [editor]);
+  }, [editor, painter]);
 
   const sized = space[0] > 0;
   const painted = `${device.join('x')} ${matrix.join(' ')}`;
@@ -66,7 +68,7 @@ export function Picture() {
     editor.look();
     // The words stand for the numbers: arrays are new at every turn.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [editor, sized, painted, composition.id]);
+  }, [editor, sized, painted, composition.id, painter]);
 
   // Wheel listeners must be allowed to keep the page from zooming, which React's may not.
   useEffect(() => {
@@ -99,7 +101,7 @@ export function Picture() {
   const context: PressContext = { editor, place, room: space, shown: isShown ? shown.layers : [], box, toScreen, toPicture, setTold, setCaught, setMarquee };
   const pivot = box && pivotOf(context, project);
   const grips = box && pivot && tool.kind === 'choose' && !bending ? gripsOf(box, pivot, toScreen) : [];
-  const paths = overlays.path && !playing ? (selected.length > 4 ? [] : selected).flatMap((id) => { const open = member(project.compositions.by, composition.id)!; const layer = member(open.layers.by, id); const path = layer && motionPath(project, open, layer); return path ? [path] : []; }) : [];
+  const paths = overlays.path && !playing ? (selected.length > 4 ? [] : selected).flatMap((id) => { const open = member(followed.compositions.by, composition.id)!; const layer = member(open.layers.by, id); const path = layer && motionPath(followed, open, layer); return path ? [path] : []; }) : [];
 
   const hover = (event: React.PointerEvent) => {
     if (event.buttons !== 0) return;
@@ -119,7 +121,7 @@ export function Picture() {
       onDoubleClick={(event) => doubleClick(context, event)}
       onContextMenu={(event) => openMenu(context, event)}
     >
-      <canvas ref={canvas} data-frame-shown={shown?.frame} data-shown={shown?.count} data-scale={scale} data-origin={origin.join(' ')} style={{ left: region.left, top: region.top, width: region.width, height: region.height, imageRendering: view.pixels ? 'pixelated' : 'auto' }} className="clear-ground absolute block" />
+      <canvas key={painter} ref={canvas} data-frame-shown={shown?.frame} data-shown={shown?.count} data-scale={scale} data-origin={origin.join(' ')} style={{ left: region.left, top: region.top, width: region.width, height: region.height, imageRendering: view.pixels ? 'pixelated' : 'auto' }} className="clear-ground absolute block" />
       <svg className="pointer-events-none absolute inset-0 size-full">
         <PictureOverlays composition={composition} overlays={overlays} paths={paths} frame={frame} toScreen={toScreen} />
         {!bending && <Handles layers={marked} box={box} grips={grips} hovered={hovered} toScreen={toScreen} />}

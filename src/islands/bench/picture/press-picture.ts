@@ -75,6 +75,8 @@ function beginReshape({ editor, box, shown }: PressContext, pivot: Point): Resha
   const mine = shown.filter((layer) => { const one = member(host.layers.by, layer.id); return chosen.has(layer.id) && one && !one.locked && !hasChosenAncestor(host, one, chosen); });
   if (mine.length === 0) return null;
   const others = shown.filter((layer) => { const one = member(host.layers.by, layer.id); return layer.bounds && one && !chosen.has(layer.id) && one.visible && !hasChosenAncestor(host, one, chosen); }).slice(0, 150);
+  // What stays still is painted once while the hand is about to move.
+  if (!state.playing) editor.picture.prepare({ event: 'layers.move', args: { composition: host.id, layers: mine.map((layer) => layer.id), by: [0, 0], frame: state.frame, keying: false, ids: [] } }, { by: [0.01, 0.01] });
   const fallback: SelectionBox = { matrix: mine[0]!.matrix, bounds: [0, 0, 0, 0], single: true };
   return { project: state.project, composition: host.id, layers: mine, box: box ?? fallback, pivot, guides: guideLines(host.width, host.height, others.map(uprightBox)) };
 }

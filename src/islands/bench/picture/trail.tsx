@@ -1,13 +1,13 @@
 import { useDeferredValue, useMemo } from 'react';
 import { trail, type TrailStop } from '../../../core/evaluate';
-import { seen } from '../editor/editor';
+import { seenSoon } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { showNumber } from '../panel/read-number';
 
 /** From the composition's frame to what is on screen for the selected layer: one stop a step, its number first. */
 export function Trail() {
   const editor = useEditor();
-  const seenNow = useEditorState(seen);
+  const seenNow = useEditorState(seenSoon);
   const opened = useEditorState((state) => state.way[state.way.length - 1]!.composition);
   const at = useEditorState((state) => state.frame);
   const [chosen] = useEditorState((state) => state.selection.layers);

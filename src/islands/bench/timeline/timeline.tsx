@@ -1,6 +1,6 @@
 import { useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import { current, seen } from '../editor/editor';
+import { current, seenSoon } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { showProblem, ticksOf } from '../editor/problems';
 import type { EditorState, TimelineView } from '../editor/state';
@@ -35,7 +35,7 @@ export function Timeline() {
   // waits with its project: in an older one it may not be there yet.
   // What is dragged in time is drawn shifted: the document is as it was until it is let go.
   const shift = useMemo(() => shiftOf(state.gesture), [state.gesture]);
-  const seenNow = shift ? state.project : seen(state);
+  const seenNow = shift ? state.project : seenSoon(state);
   const { way } = state;
   const now = useMemo(() => ({ project: seenNow, composition: current({ way, project: seenNow }) }), [seenNow, way]);
   const soon = useDeferredValue(now);
@@ -195,8 +195,8 @@ export function Timeline() {
 const NONE: readonly string[] = [];
 
 /** What the timeline shows: news of the picture and of the server go by without it. */
-const partsOf = ({ project, gesture, way, unfolded, lanes, laneAlone, order, search, filter, selection, view, frame, playing, settings, ready, problems }: EditorState) =>
-  ({ project, gesture, way, unfolded, lanes, laneAlone, order, search, filter, selection, view, frame: playing ? NOWHERE : frame, settings, ready, problems });
+const partsOf = ({ project, gesture, followed, way, unfolded, lanes, laneAlone, order, search, filter, selection, view, frame, playing, settings, ready, problems }: EditorState) =>
+  ({ project, gesture: gesture?.event === 'time.shift' ? gesture : null, followed, way, unfolded, lanes, laneAlone, order, search, filter, selection, view, frame: playing ? NOWHERE : frame, settings, ready, problems });
 /** Where the playhead is while it plays, for all that does not follow it. */
 const NOWHERE = -1;
 
