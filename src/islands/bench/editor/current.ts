@@ -28,5 +28,11 @@ export function seenOnPicture({ project, gesture }: Pick<EditorState, 'project' 
   return gesture?.event === 'time.shift' ? project : seen({ project, gesture });
 }
 
+/** Whether a gesture is one that is pulled: each move of it changes a number or two. */
+export function isPulled({ move }: Pulled): boolean {
+  for (const _ in move) return true;
+  return false;
+}
+
 /** The newest move, and the one before that is still followed. */
 let lastSeen: readonly { readonly project: Project; readonly gesture: Pulled; readonly seen: Project }[] = [];

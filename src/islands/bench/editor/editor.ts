@@ -8,7 +8,7 @@ import { startPictureWorker } from '../../../workers/picture/start';
 import { call } from '../../call';
 import { changesSince } from '../../../wire';
 import { createAsides, type Asides } from './asides';
-import { current, seen, seenOnPicture, seenSoon } from './current';
+import { current, isPulled, seen, seenOnPicture, seenSoon } from './current';
 import { freshId } from './fresh-id';
 import { createKeeping, type Keeping, type Numbered } from './keeping';
 import type { Outbox, SetAside } from './outbox';
@@ -17,7 +17,7 @@ import { settled } from './settled';
 import { readSettings, writeSettings, type Settings } from './settings';
 import { foldKey, NOTHING_SELECTED, type EditorState, type Pulled, type Selection } from './state';
 
-export { current, seen, seenOnPicture, seenSoon };
+export { current, isPulled, seen, seenOnPicture, seenSoon };
 
 /** The open project of this window: its state, and everything that may be done to it. */
 export type Editor = {

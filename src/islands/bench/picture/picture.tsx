@@ -1,11 +1,11 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { member } from '../../../core/model';
-import { current, seenOnPicture, seenSoon } from '../editor/editor';
+import { current, isPulled, seenOnPicture, seenSoon } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
-import { CaughtLines, Handles } from './handles';
+import { createDragSigns, DragLines, DragWords } from './drag-signs';
+import { Handles } from './handles';
 import { FillEnds } from './fill-ends';
 import { gripAt, gripWords, gripsOf, type Grip } from './grips';
-import type { Caught } from './guides';
 import { motionPath } from './motion-path';
 import { PictureOverlays } from './overlays';
 import { PathPoints } from './path-points';
@@ -23,14 +23,14 @@ export function Picture() {
   const room = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const space = useEditorState((state) => state.rooms.picture);
-  const [told, setTold] = useState<string | null>(null);
-  const [caught, setCaught] = useState<readonly Caught[]>([]);
-  const [marquee, setMarquee] = useState<readonly [number, number, number, number] | null>(null);
+  const [signs] = useState(createDragSigns);
   const [hovered, setHovered] = useState<Grip | null>(null);
   const composition = useEditorState((state) => current(state));
-  const project = useEditorState(seenOnPicture);
+  // While something is dragged here its handles come with the pictures that show it: a move by itself draws nothing anew.
+  const settledProject = useEditorState((state) => (state.gesture && isPulled(state.gesture) ? null : seenOnPicture(state)));
   const followed = useEditorState(seenSoon);
   const shown = useEditorState((state) => state.shown);
+  const project = settledProject ?? seenOnPicture(editor.store.getState());
   const selected = useEditorState((state) => state.selection.layers);
   const playing = useEditorState((state) => state.playing);
   const frame = useEditorState((state) => state.frame);
@@ -98,7 +98,7 @@ export function Picture() {
   const box = selectionBox(free);
   const only = marked.length === 1 ? member(member(project.compositions.by, composition.id)!.layers.by, marked[0]!.id) : undefined;
   const written = typing === null ? undefined : member(member(project.compositions.by, composition.id)!.layers.by, typing);
-  const context: PressContext = { editor, place, room: space, shown: isShown ? shown.layers : [], box, toScreen, toPicture, setTold, setCaught, setMarquee };
+  const context: PressContext = { editor, place, room: space, shown: isShown ? shown.layers : [], box, toScreen, toPicture, signs };
   const pivot = box && pivotOf(context, project);
   const grips = box && pivot && tool.kind === 'choose' && !bending ? gripsOf(box, pivot, toScreen) : [];
   const paths = overlays.path && !playing ? (selected.length > 4 ? [] : selected).flatMap((id) => { const open = member(followed.compositions.by, composition.id)!; const layer = member(open.layers.by, id); const path = layer && motionPath(followed, open, layer); return path ? [path] : []; }) : [];
@@ -127,12 +127,11 @@ export function Picture() {
         {!bending && <Handles layers={marked} box={box} grips={grips} hovered={hovered} toScreen={toScreen} />}
         {only && marked[0] && tool.kind === 'choose' && <FillEnds project={project} composition={member(project.compositions.by, composition.id)!} layer={only} shown={marked[0]} frame={frame} toScreen={toScreen} toPicture={toPicture} />}
         {only && marked[0] && bending === only.id && <PathPoints project={project} composition={member(project.compositions.by, composition.id)!} layer={only} shown={marked[0]} frame={frame} toScreen={toScreen} toPicture={toPicture} />}
-        <CaughtLines caught={caught} toScreen={toScreen} room={space} />
-        {marquee && <rect x={Math.min(marquee[0], marquee[2])} y={Math.min(marquee[1], marquee[3])} width={Math.abs(marquee[2] - marquee[0])} height={Math.abs(marquee[3] - marquee[1])} fill="var(--color-leaf)" fillOpacity="0.12" stroke="var(--color-leaf)" />}
+        <DragLines signs={signs} toScreen={toScreen} room={space} />
         {tool.kind === 'pen' && <Pen toScreen={toScreen} toPicture={toPicture} scale={scale} />}
       </svg>
       {written?.kind === 'text' && <TextEditor key={written.id} layer={written} shown={shown?.layers.find((layer) => layer.id === written.id)} scale={scale} toScreen={toScreen} />}
-      {told && <output className="absolute bottom-2 left-1/2 -translate-x-1/2 rounded-md bg-ground/90 px-2.5 py-1 font-mono text-[12px] whitespace-nowrap">{told}</output>}
+      <DragWords signs={signs} />
       {shown?.tooMuch && <p className="absolute top-2 left-2 rounded-md bg-ground/90 px-2 py-1 text-rust">This frame is made of more layers than can be painted; the rest is left out.</p>}
       {isShown && composition.layers.order.length === 0 && tool.kind === 'choose' && <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-muted">Drop pictures here, or draw: rectangle, path, text below.</p>}
     </div>

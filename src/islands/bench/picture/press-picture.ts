@@ -1,5 +1,6 @@
 import type { KeyboardEvent, MouseEvent, PointerEvent } from 'react';
 import { flushSync } from 'react-dom';
+import type { StoreApi } from 'zustand';
 import { count, hasChosenAncestor, poseAt } from '../../../core/commands';
 import { transform, type Bounds } from '../../../core/display';
 import type { ShownLayer } from '../../../core/evaluate';
@@ -9,7 +10,8 @@ import { current, type Editor } from '../editor/editor';
 import { freshId, gestureIds } from '../editor/fresh-id';
 import { followPointer } from '../follow-pointer';
 import { gripAt, type Grip } from './grips';
-import { guideLines, type Caught } from './guides';
+import type { DragSigns } from './drag-signs';
+import { guideLines } from './guides';
 import { drawnShape, drawnText } from './new-shape';
 import { panPicture, type PicturePlace } from './place-picture';
 import { angleBetween, dragGrip, moveSelection, type Reshape, type ReshapeNow, type Reshaped, type ReshapeStep } from './reshape';
@@ -24,9 +26,7 @@ export type PressContext = {
   readonly box: SelectionBox | null;
   readonly toScreen: (point: Point) => Point;
   readonly toPicture: (event: { readonly clientX: number; readonly clientY: number }) => Point;
-  readonly setTold: (words: string | null) => void;
-  readonly setCaught: (caught: readonly Caught[]) => void;
-  readonly setMarquee: (rectangle: readonly [number, number, number, number] | null) => void;
+  readonly signs: StoreApi<DragSigns>;
 };
 
 /** How far the pointer must go before a press is a drag, and how near lines catch, in screen pixels. */
@@ -83,7 +83,7 @@ function beginReshape({ editor, box, shown }: PressContext, pivot: Point): Resha
 
 /** A drag that shows what it comes to, is done on release and let go with Esc. */
 function reshape(context: PressContext, event: PointerEvent<HTMLDivElement>, from: Point, work: (now: ReshapeNow) => Reshaped, ending: { readonly unmoved?: () => void; readonly letGo?: () => void; readonly always?: () => void } = {}): { readonly again: () => void } {
-  const { editor, place, toPicture, setTold, setCaught } = context;
+  const { editor, place, toPicture, signs } = context;
   const ids = gestureIds();
   const begin = [event.clientX, event.clientY] as const;
   // What is dragged is what was pressed: while it plays, the playhead goes on.
@@ -109,8 +109,7 @@ function reshape(context: PressContext, event: PointerEvent<HTMLDivElement>, fro
       if (step && base) base.label ??= editor.foretell(step.event, step.args as never);
       if (step && base) editor.pull(step.event, base.args as never, (step.event === 'layers.move' ? { by: step.args.by } : { placed: step.args.placed }) as never);
       else editor.letGo();
-      setCaught(reshaped.caught);
-      setTold(step && base?.label ? `${base.label}: ${reshaped.words}` : null);
+      signs.setState({ caught: reshaped.caught, told: step && base?.label ? `${base.label}: ${reshaped.words}` : null });
     });
   };
   const finishWith = (step: ReshapeStep | null) => {
@@ -124,8 +123,7 @@ function reshape(context: PressContext, event: PointerEvent<HTMLDivElement>, fro
     lay();
   }, (keep) => {
     done = keep ? 'kept' : 'let go';
-    setTold(null);
-    setCaught([]);
+    signs.setState({ told: null, caught: [] });
     ending.always?.();
     if (!keep) {
       editor.letGo();
@@ -188,7 +186,7 @@ function chooseOrMove(context: PressContext, event: PointerEvent<HTMLDivElement>
     if (reshaping) return moveSelection(reshaping, upright, now);
     if (empty) {
       const [x, y] = context.toScreen(now.to);
-      context.setMarquee([begin[0], begin[1], x, y]);
+      context.signs.setState({ marquee: [begin[0], begin[1], x, y] });
       const inside = layersInside(context.shown.filter((layer) => isFree(editor, layer.id)), [Math.min(start[0], now.to[0]), Math.min(start[1], now.to[1]), Math.max(start[0], now.to[0]), Math.max(start[1], now.to[1])]);
       editor.select({ layers: shift ? [...new Set([...before, ...inside])] : inside, keys: [], markers: [], operator: null });
     }
@@ -197,7 +195,7 @@ function chooseOrMove(context: PressContext, event: PointerEvent<HTMLDivElement>
     unmoved: () => onSelected && void picked.then((hits) => click(editor, hits, start, shift)),
     // A marquee selects while it grows; let go, what was selected is selected again.
     letGo: () => empty && editor.select({ layers: before }),
-    always: () => context.setMarquee(null),
+    always: () => context.signs.setState({ marquee: null }),
   });
   if (onSelected) return;
   void picked.then((hits) => {
@@ -247,7 +245,7 @@ function put(editor: Editor, layer: Layer): void {
 }
 
 function drawShape(context: PressContext, event: PointerEvent<HTMLDivElement>, shape: Parameters<typeof drawnShape>[1]): void {
-  const { editor, toPicture, setTold } = context;
+  const { editor, toPicture, signs } = context;
   const from = toPicture(event);
   const id = freshId();
   let to = from;
@@ -256,9 +254,9 @@ function drawShape(context: PressContext, event: PointerEvent<HTMLDivElement>, s
   followPointer(event.currentTarget, event.pointerId, (now) => {
     [to, even] = [toPicture(now), now.shiftKey];
     editor.tryOut('layers.add', { files: [make()], above: null });
-    setTold(`${Math.round(Math.abs(to[0] - from[0]))} × ${Math.round(Math.abs(to[1] - from[1]))} px`);
+    signs.setState({ told: `${Math.round(Math.abs(to[0] - from[0]))} × ${Math.round(Math.abs(to[1] - from[1]))} px` });
   }, (keep) => {
-    setTold(null);
+    signs.setState({ told: null });
     editor.letGo();
     if (keep) put(editor, make());
   });
