@@ -1,5 +1,4 @@
-import * as z from 'zod';
-import { refusal, reloadWanted } from '../wire';
+import { isRefusal, isReloadWanted, type Reader } from '../wire/answers';
 
 /** What came back from the server: its answer, a refusal in words, nobody (or a server in trouble), or that this page must be reloaded first. */
 export type Called<T> =
@@ -9,7 +8,7 @@ export type Called<T> =
   | { readonly kind: 'unreachable'; readonly status?: number; readonly message?: string };
 
 /** Asks an endpoint and reads its answer by the contract. Statuses in `answers` carry an answer, others a refusal. */
-export async function call<S extends z.ZodType>(schema: S, address: string, init: RequestInit = {}, answers: readonly number[] = [200]): Promise<Called<z.output<S>>> {
+export async function call<T>(isAnswer: Reader<T>, address: string, init: RequestInit = {}, answers: readonly number[] = [200]): Promise<Called<T>> {
   let response: Response;
   let body: unknown;
   try {
@@ -19,14 +18,12 @@ export async function call<S extends z.ZodType>(schema: S, address: string, init
     return { kind: 'unreachable' };
   }
   if (answers.includes(response.status)) {
-    const read = schema.safeParse(body);
     // An answer that this page cannot read comes from another version of the server.
-    return read.success ? { kind: 'answer', status: response.status, value: read.data } : { kind: 'reload', message: 'The server answers in a way that this page does not know. Reload the page; nothing is lost.' };
+    return isAnswer(body) ? { kind: 'answer', status: response.status, value: body } : { kind: 'reload', message: 'The server answers in a way that this page does not know. Reload the page; nothing is lost.' };
   }
-  const reload = reloadWanted.safeParse(body);
-  if (reload.success) return { kind: 'reload', message: reload.data.message };
-  const read = refusal.safeParse(body);
+  if (isReloadWanted(body)) return { kind: 'reload', message: body.message };
+  const told = isRefusal(body) ? body.message : null;
   // Server trouble may pass; a refusal will not.
-  if (response.status >= 500) return { kind: 'unreachable', status: response.status, ...(read.success ? { message: read.data.message } : {}) };
-  return { kind: 'refused', status: response.status, message: read.success ? read.data.message : `The server answered ${response.status}.` };
+  if (response.status >= 500) return { kind: 'unreachable', status: response.status, ...(told === null ? {} : { message: told }) };
+  return { kind: 'refused', status: response.status, message: told ?? `The server answered ${response.status}.` };
 }

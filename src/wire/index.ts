@@ -3,5 +3,6 @@ export { listProjects, projectListing, type ListProjects } from './list-projects
 export { openedProject, type OpenedProject } from './open-project';
 export { refusal } from './refusal';
 export { pageVersion, reloadWanted } from './page-version';
-export { changeAnswer, changesSince, PART_LENGTH, sendChange, type ChangeAnswer, type ChangesSince, type SendChange } from './send-changes';
+export { changeAnswer, changesSince, sendChange, type ChangeAnswer, type ChangesSince, type SendChange } from './send-changes';
+export { PART_LENGTH } from './part-length';
 export { keptMedia, madeProject, missingMedia, namedProject, newProjectRequest, type KeptMedia, type MadeProject, type MissingMedia } from './projects';

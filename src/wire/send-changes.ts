@@ -1,11 +1,9 @@
 import * as z from 'zod';
 import { change } from './patch';
 import { pageVersion } from './page-version';
+import { PART_LENGTH } from './part-length';
 
 const base = z.int().min(0);
-
-/** Longer changes travel in pieces of so many characters of their JSON, under one id. */
-export const PART_LENGTH = 3_000_000;
 
 /** POST /api/projects/:id/changes: one gesture, made on the revision that the window had seen, whole or a piece of it. */
 export const sendChange = z.union([

@@ -1,4 +1,3 @@
-import '../jitless';
 import { startTransition, useEffect, useState } from 'react';
 import { startPictureWorker } from '../../workers/picture/start';
 import { Button } from '../../ui/button';

@@ -1,5 +1,5 @@
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
-import { missingMedia } from '../../wire';
+import { isMissingMedia } from '../../wire/answers';
 import { Split } from '../../ui/split';
 import { call } from '../call';
 import { takeWaitingMedia } from '../home/waiting-media';
@@ -32,7 +32,7 @@ function useMissing(editor: Editor): void {
   useEffect(() => {
     if (assets.order.length === 0 || !saved || asked.current === assets) return;
     asked.current = assets;
-    void call(missingMedia, `/api/projects/${encodeURIComponent(projectId)}/missing`).then((answer) => answer.kind === 'answer' && editor.set({ missing: new Set(answer.value.missing) }));
+    void call(isMissingMedia, `/api/projects/${encodeURIComponent(projectId)}/missing`).then((answer) => answer.kind === 'answer' && editor.set({ missing: new Set(answer.value.missing) }));
   }, [editor, assets, saved, projectId]);
 }
 

@@ -1,5 +1,5 @@
 import type { Project } from '../../core/model';
-import { openedProject } from '../../wire';
+import { isOpenedProject } from '../../wire/answers';
 import { call } from '../call';
 import { createEditor, type Editor } from './editor/editor';
 import { openOutbox } from './editor/outbox';
@@ -8,7 +8,7 @@ export type Opening = { readonly kind: 'opening' } | { readonly kind: 'failed'; 
 
 /** Asks for a project and for what this browser has not sent yet, and makes an editor of both. */
 export async function openProject(projectId: string, worker: Worker): Promise<Opening> {
-  const [answer, outbox] = await Promise.all([call(openedProject, `/api/projects/${encodeURIComponent(projectId)}`), openOutbox()]);
+  const [answer, outbox] = await Promise.all([call(isOpenedProject, `/api/projects/${encodeURIComponent(projectId)}`), openOutbox()]);
   if (answer.kind === 'unreachable') return { kind: 'failed', message: answer.message ?? 'The server does not answer. Start it with npm start, then reload this page.' };
   if (answer.kind !== 'answer') return { kind: 'failed', message: answer.message };
   const nothing = { changes: [], newer: 0 };

@@ -1,7 +1,7 @@
-import '../jitless';
 import { FolderInput, Plus, Search } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { listProjects, madeProject, namedProject, type ListProjects } from '../../wire';
+import { isListProjects, isMadeProject, isNamedProject } from '../../wire/answers';
+import type { ListProjects } from '../../wire';
 import { Acorn, Button } from '../../ui';
 import { call, type Called } from '../call';
 import { chooseFiles } from '../bench/library/choose-files';
@@ -26,7 +26,7 @@ export default function Home() {
   const [told, setTold] = useState<Told | null>(null);
   const [dropping, setDropping] = useState(false);
 
-  const load = () => void call(listProjects, '/api/projects').then((answer) => {
+  const load = () => void call(isListProjects, '/api/projects').then((answer) => {
     if (answer.kind === 'answer') setState({ kind: 'listed', projects: answer.value.projects });
     else setState({ kind: 'failed', message: reasonOf(answer) });
   });
@@ -34,7 +34,7 @@ export default function Home() {
 
   /** Asks the server for something and tells how it went; the list is looked at anew. */
   const ask = async (address: string, init: RequestInit, words: (name: string, missing: readonly string[]) => Told): Promise<void> => {
-    const answer = await call(madeProject, address, init, [201]);
+    const answer = await call(isMadeProject, address, init, [201]);
     setBusy(null);
     if (answer.kind === 'answer') setTold(words(answer.value.name, answer.value.missing));
     else setTold({ text: reasonOf(answer), bad: true });
@@ -50,8 +50,8 @@ export default function Home() {
     else if (files.length > 0) setMaking(files);
   };
   const remove = async (id: string, name: string) => {
-    const answer = await call(namedProject, `/api/projects/${encodeURIComponent(id)}`, { method: 'DELETE' });
-    const restore = () => void call(namedProject, `/api/projects/${encodeURIComponent(id)}/restore`, { method: 'POST' }).then((back) => { setTold(back.kind === 'answer' ? { text: `${name} is back.`, bad: false } : { text: reasonOf(back), bad: true, undo: restore }); load(); });
+    const answer = await call(isNamedProject, `/api/projects/${encodeURIComponent(id)}`, { method: 'DELETE' });
+    const restore = () => void call(isNamedProject, `/api/projects/${encodeURIComponent(id)}/restore`, { method: 'POST' }).then((back) => { setTold(back.kind === 'answer' ? { text: `${name} is back.`, bad: false } : { text: reasonOf(back), bad: true, undo: restore }); load(); });
     setTold(answer.kind === 'answer' ? { text: `${name} is deleted.`, bad: false, undo: restore } : { text: reasonOf(answer), bad: true });
     load();
   };

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { framesPerSecond, readTypedTime, toFrames, type Rate, type Seconds } from '../../core/time';
-import { madeProject } from '../../wire';
+import { isMadeProject } from '../../wire/answers';
 import { Button, Dialog, Select, TypedField, seenText } from '../../ui';
 import { call } from '../call';
 import { chooseFiles } from '../bench/library/choose-files';
@@ -22,7 +22,7 @@ export function NewProject({ files: given, onClose, onMade }: { readonly files: 
   const duration = Math.max(1, Math.round(toFrames(seconds as Seconds, rate)));
   const make = async () => {
     const [width, height] = size === 'picture' ? await sizeOf(files[0]) : size.split('x').map(Number) as [number, number];
-    const answer = await call(madeProject, '/api/projects', { method: 'POST', body: JSON.stringify({ name: name.trim() || 'New film', width, height, rate, duration }) }, [201]);
+    const answer = await call(isMadeProject, '/api/projects', { method: 'POST', body: JSON.stringify({ name: name.trim() || 'New film', width, height, rate, duration }) }, [201]);
     if (answer.kind === 'answer') return onMade(answer.value.id, files);
     setTrouble(answer.kind === 'refused' ? answer.message : 'The server does not answer; nothing was made. Try again when it is back.');
   };

@@ -2,7 +2,8 @@ import { changeFrom } from '../../core/commands';
 import { VERSION } from '../../core/model';
 import { useState } from 'react';
 import { framesPerSecond } from '../../core/time';
-import { changeAnswer, type ListProjects } from '../../wire';
+import type { ListProjects } from '../../wire';
+import { isChangeAnswer } from '../../wire/answers';
 import { InPlace, Menu } from '../../ui';
 import { call } from '../call';
 import { momentWords } from './moment-words';
@@ -18,7 +19,7 @@ export function ProjectRow({ project, onChanged, onTold, onDelete, onDuplicate }
   const file = (query: string) => window.location.assign(`/api${address}/file${query}`);
   const rename = async (next: string) => {
     const change = changeFrom({ event: 'project.rename', label: `Rename the project “${next}”`, patches: [{ path: ['name'], from: name, to: next }] }, crypto.randomUUID());
-    const answer = await call(changeAnswer, `/api${address}/changes`, { method: 'POST', body: JSON.stringify({ page: VERSION, base: revision, change }) }, [200, 409]);
+    const answer = await call(isChangeAnswer, `/api${address}/changes`, { method: 'POST', body: JSON.stringify({ page: VERSION, base: revision, change }) }, [200, 409]);
     if (answer.kind !== 'answer' || answer.value.kind === 'conflict') onTold(answer.kind === 'answer' ? 'It was renamed in another window meanwhile.' : answer.kind === 'unreachable' ? 'The server does not answer; the name is as it was.' : answer.message, true);
     onChanged();
   };

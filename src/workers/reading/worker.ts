@@ -1,3 +1,4 @@
+import './jitless';
 import { readClip } from './read-clip';
 import type { ReadingAnswer, ReadingRequest } from './protocol';
 import { readSvg } from './svg/read-svg';

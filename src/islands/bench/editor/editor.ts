@@ -6,7 +6,7 @@ import { preimages } from '../../../core/timing';
 import { createPictureClient, type PictureClient } from '../../../workers/picture/client';
 import { startPictureWorker } from '../../../workers/picture/start';
 import { call } from '../../call';
-import { changesSince } from '../../../wire';
+import { isChangesSince } from '../../../wire/answers';
 import { createAsides, type Asides } from './asides';
 import { current, isPulled, seen, seenOnPicture, seenSoon } from './current';
 import { freshId } from './fresh-id';
@@ -126,7 +126,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
 
   /** What other windows did since: asked when this one is looked at again. */
   async function catchUp(): Promise<void> {
-    const answer = await call(changesSince, `/api/projects/${encodeURIComponent(projectId)}/changes?since=${confirmedRevision}&page=${VERSION}`);
+    const answer = await call(isChangesSince, `/api/projects/${encodeURIComponent(projectId)}/changes?since=${confirmedRevision}&page=${VERSION}`);
     if (answer.kind === 'reload') return store.setState({ saved: { kind: 'reload', waiting: pending.length, message: answer.message } });
     if (answer.kind !== 'answer') return;
     const mine = new Set(pending.map((one) => one.id));

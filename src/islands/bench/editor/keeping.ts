@@ -1,6 +1,8 @@
 import type { Change } from '../../../core/commands';
 import { VERSION } from '../../../core/model';
-import { changeAnswer, PART_LENGTH, type ChangeAnswer } from '../../../wire';
+import type { ChangeAnswer } from '../../../wire';
+import { isChangeAnswer } from '../../../wire/answers';
+import { PART_LENGTH } from '../../../wire/part-length';
 import { call, type Called } from '../../call';
 import type { Outbox } from './outbox';
 
@@ -94,7 +96,7 @@ export function createKeeping(project: string, outbox: Outbox, base: () => numbe
 
   /** Sends one change, a long one in pieces; the server says which it wants next. */
   async function deliver(change: Change): Promise<Called<ChangeAnswer>> {
-    const post = (body: object) => call(changeAnswer, address, { method: 'POST', body: JSON.stringify({ page: VERSION, base: base(), ...body }) }, [200, 409]);
+    const post = (body: object) => call(isChangeAnswer, address, { method: 'POST', body: JSON.stringify({ page: VERSION, base: base(), ...body }) }, [200, 409]);
     const text = JSON.stringify(change);
     if (text.length <= PART_LENGTH) return post({ change });
     const of = Math.ceil(text.length / PART_LENGTH);

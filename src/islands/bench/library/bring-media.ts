@@ -1,6 +1,6 @@
 import { lastingAs } from '../../../core/commands';
 import { newImage, newNest, type Asset, type Composition, type Layer } from '../../../core/model';
-import { keptMedia } from '../../../wire';
+import { isKeptMedia } from '../../../wire/answers';
 import { pictureReader, type ReadyPicture } from '../../../workers/media/client';
 import { readSvgText } from '../../../workers/reading/client';
 import { call } from '../../call';
@@ -87,7 +87,7 @@ async function paintSvg(text: string, width: number, height: number): Promise<Bl
 }
 
 async function keep(ready: ReadyPicture, name: string, note: string | null): Promise<Brought> {
-  const answer = await call(keptMedia, '/api/media', { method: 'POST', body: ready.bytes }, [201]);
+  const answer = await call(isKeptMedia, '/api/media', { method: 'POST', body: ready.bytes }, [201]);
   if (answer.kind === 'unreachable') throw new Error('the server does not answer; bring it in again when it is back');
   if (answer.kind !== 'answer') throw new Error(answer.message.replace(/\.$/, ''));
   const { hash, mime, bytes } = answer.value;
