@@ -23,7 +23,7 @@ function isRecord<T>(fields: { readonly [K in keyof T]: Reader<T[K]> }, maybe: r
   return (value): value is T => {
     if (value === null || typeof value !== 'object' || Array.isArray(value)) return false;
     const record = value as Readonly<Record<string, unknown>>;
-    return Object.keys(record).every((name) => Object.hasOwn(fields, name)) && names.every((name) => (!Object.hasOwn(record, name) && maybe.includes(name)) || fields[name](record[name]));
+    return Object.keys(record).every((name) => Object.hasOwn(fields, name)) && names.every((name) => (Object.hasOwn(record, name) ? fields[name](record[name]) : maybe.includes(name)));
   };
 }
 

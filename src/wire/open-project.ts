@@ -1,5 +1,5 @@
 import * as z from 'zod';
 
 /** GET /api/projects/:id answers the project in memory form (the server has read it already) with the revision it stands at. */
-export const openedProject = z.strictObject({ id: z.string(), revision: z.int(), project: z.unknown().refine((project) => project !== undefined, 'the project is missing') });
+export const openedProject = z.strictObject({ id: z.string(), revision: z.int(), project: z.unknown() });
 export type OpenedProject = z.output<typeof openedProject>;

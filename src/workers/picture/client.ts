@@ -1,11 +1,13 @@
 import type { Problem } from '../../core/checks';
 import type { Patch } from '../../core/commands';
 import type { Matrix } from '../../core/display';
+import type { ShownLayer } from '../../core/evaluate';
 import type { Project } from '../../core/model';
 import { openLink, type WorkerPort } from '../link';
+import { createUnpacker } from './packed-layers';
 import type { Gesture, Look, PickHit, PictureCalls, PictureNews, PictureSays, PlayLog } from './protocol';
 
-export type Shown = Extract<PictureNews, { readonly kind: 'shown' }>;
+export type Shown = Omit<Extract<PictureNews, { readonly kind: 'shown' }>, 'layers'> & { readonly layers: readonly ShownLayer[] };
 
 /** What the page hears without asking. */
 export type PictureListener = {
@@ -44,6 +46,7 @@ export type PictureClient = {
 
 /** `first` was started before anything was known of the project; `start` makes the next one, should it die. */
 export function createPictureClient(first: WorkerPort, start: () => WorkerPort, listener: PictureListener): PictureClient {
+  const unpack = createUnpacker();
   let [next, begun, newest]: [number, WorkerPort | null, number] = [1, first, 0];
   const link = openLink<PictureCalls, PictureSays, PictureNews>(() => {
     const worker = begun ?? start();
@@ -53,7 +56,10 @@ export function createPictureClient(first: WorkerPort, start: () => WorkerPort, 
     hear(news) {
       switch (news.kind) {
         // A picture of an older document than this page has sent says nothing of where things are now.
-        case 'shown': return news.revision < newest ? undefined : listener.onShown(news);
+        case 'shown': {
+          const layers = unpack(news.layers);
+          return news.revision < newest ? undefined : listener.onShown({ ...news, layers });
+        }
         case 'problems': return news.revision < newest ? undefined : listener.onProblems(news.problems);
         case 'ready': return listener.onReady(news.composition, news.frames);
         case 'played': return listener.onPlayed(news.log);

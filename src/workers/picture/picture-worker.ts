@@ -7,6 +7,7 @@ import { answerLink, handOver, type Port } from '../link';
 import type { WorkerSurroundings } from '../worker-surroundings';
 import { createDocument } from './document';
 import { createIdle } from './idle';
+import { createPacker } from './packed-layers';
 import { pickInside, type Probe } from './pick';
 import { startPlaying } from './player';
 import type { Look, PictureCalls, PictureNews, PictureSays, PlayLog } from './protocol';
@@ -42,6 +43,7 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
   const document = createDocument();
   const stage = createStage(surroundings);
   const { keeper } = stage;
+  const packer = createPacker();
   let wanted: { readonly request: number; readonly look: Look } | null = null;
   let last: Look | null = null;
   let stopPlaying: (() => PlayLog) | null = null;
@@ -158,7 +160,8 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
     keeper.centre(look.frame, rangeOf(look));
     if (document.pulling()) stage.paintOnce(frame);
     else stage.show(look.frame, frame);
-    say({ kind: 'shown', request, revision: document.revision(), composition: look.composition, frame: look.frame, layers: frame.layers, tooMuch: frame.tooMuch });
+    const layers = packer.pack(frame.layers);
+    say({ kind: 'shown', request, revision: document.revision(), composition: look.composition, frame: look.frame, layers, tooMuch: frame.tooMuch }, [layers.numbers.buffer]);
     fillLater();
   }
 

@@ -1,8 +1,8 @@
 import type { Problem } from '../../core/checks';
 import type { Event, Patch } from '../../core/commands';
 import type { Matrix } from '../../core/display';
-import type { ShownLayer } from '../../core/evaluate';
 import type { Project } from '../../core/model';
+import type { PackedLayers } from './packed-layers';
 
 /** A composition at a frame. */
 export type Look = { readonly composition: string; readonly frame: number };
@@ -48,7 +48,7 @@ export type PlayLog = { readonly frames: number; readonly late: number; readonly
 
 /** What it tells the page. */
 export type PictureNews =
-  | { readonly kind: 'shown'; readonly request: number; readonly revision: number; readonly composition: string; readonly frame: number; readonly layers: readonly ShownLayer[]; readonly tooMuch: boolean }
+  | { readonly kind: 'shown'; readonly request: number; readonly revision: number; readonly composition: string; readonly frame: number; readonly layers: PackedLayers; readonly tooMuch: boolean }
   | { readonly kind: 'problems'; readonly revision: number; readonly problems: readonly Problem[] }
   | { readonly kind: 'played'; readonly log: PlayLog }
   /** Which frames of the composition in view are painted and remembered: one byte a frame. */

@@ -31,6 +31,8 @@ export type Editor = {
   readonly tryOut: <E extends Event>(event: E, args: HereArgs<E>) => void;
   /** The same for a gesture that is prepared once: as long as `args` are the same object, a move sends what it changes alone. */
   readonly pull: <E extends Event>(event: E, args: HereArgs<E>, move: Partial<HereArgs<E>>) => void;
+  /** Gets such a gesture ready before its first move: what it is about is sent once. */
+  readonly ready: <E extends Event>(event: E, args: HereArgs<E>) => void;
   /** What a command would be called, or null where it would come to nothing. */
   readonly foretell: <E extends Event>(event: E, args: HereArgs<E>) => string | null;
   /** Lets go of what is tried out. */
@@ -72,6 +74,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   let pictureRevision = 0;
   const steps: Step[] = [];
   /** The arguments of a gesture as they were given, and whole. */
+  let isReady = false;
   let following: { readonly since: number; readonly timer: ReturnType<typeof setTimeout> } | null = null;
   let pulling: { readonly given: object; readonly args: object } | null = null;
 
@@ -165,7 +168,8 @@ export function createEditor(projectId: string, project: Project, revision: numb
     const { project: next, clashes } = applyPatches(get().project, draft.patches);
     if (clashes.length > 0 || next === get().project) return null;
     pending = [...pending, change];
-    if (get().gesture) picture.gesture(null);
+    if (get().gesture || isReady) picture.gesture(null);
+    isReady = false;
     store.setState({ ...settled(get(), next), gesture: null, followed: null });
     picture.sendPatches(draft.patches, ++pictureRevision);
     keeping.send(change);
@@ -249,7 +253,8 @@ export function createEditor(projectId: string, project: Project, revision: numb
   }
 
   function letGo(): void {
-    if (get().gesture === null) return;
+    if (get().gesture === null && !isReady) return;
+    isReady = false;
     store.setState({ gesture: null, followed: null });
     picture.gesture(null);
   }
@@ -271,8 +276,13 @@ export function createEditor(projectId: string, project: Project, revision: numb
       // What is typed or chosen in the panel is seen there at once.
       store.setState({ followed: get().gesture });
     },
+    ready(event, args) {
+      pulling = { given: args, args: whole(event, args) };
+      picture.gesture({ event, args: pulling.args });
+      isReady = true;
+    },
     pull(event, args, move) {
-      if (pulling?.given !== args || !get().gesture) {
+      if (pulling?.given !== args || (!get().gesture && !isReady)) {
         pulling = { given: args, args: whole(event, args) };
         begin({ event, args: pulling.args, move });
         followLater();

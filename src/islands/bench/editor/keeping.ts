@@ -63,6 +63,8 @@ export function createKeeping(project: string, outbox: Outbox, base: () => numbe
       events.onState(tries > 0 ? { kind: 'offline', waiting: queue.length } : { kind: 'saving', waiting: queue.length });
       // First into the browser's own keeping, so that a crash of the page between here and the server loses nothing.
       const key = await job.key;
+      // The gesture that made it ends first: writing a long change out takes a while.
+      await new Promise((resolve) => setTimeout(resolve, 0));
       const answer = await deliver(job.change);
       if (answer.kind === 'reload') {
         events.onState({ kind: 'reload', waiting: queue.length, message: answer.message });

@@ -1,9 +1,9 @@
-import { keyedTracks } from '../../../core/scene';
+import { keyedTracks, keyTimesOf, unbent } from '../../../core/scene';
 import { framesOf, keyName, NO_MOMENTS, shiftLimits, stretchFactor, withRipple, withTogether, type KeyRef, type MarkerRef, type Moments } from '../../../core/commands';
 import { inOrder, inTime, member, type Composition, type Project } from '../../../core/model';
 import { frameOfBeat, beatAt } from '../../../core/time';
 import type { Selection } from '../editor/state';
-import { pegsOf, type Hit } from './hit-test';
+import type { Hit } from './hit-test';
 
 
 /** What a press in the tracks begins; decided once, when the pointer goes down. */
@@ -112,7 +112,14 @@ export function catchesFor(project: Project, composition: Composition, moving: M
     for (const span of layer.spans) for (const edge of span) add(edge, layer.name);
     for (const track of keyedTracks(project, layer)) {
       const own = touched.has(layer.id);
-      for (const { at, refs } of pegsOf(project, composition, layer, [track])) if (!own || !refs.some((ref) => keys.has(keyName(ref)))) add(at, `key of ${layer.name}`);
+      const { even, moments } = keyTimesOf(project, composition, layer, track);
+      const name = `key of ${layer.name}`;
+      for (const id in track.channel!.keys) {
+        if (own && keys.has(keyName({ layer: layer.id, track: track.address, key: id }))) continue;
+        const { at } = track.channel!.keys[id]!;
+        if (even) add(unbent(layer, at), name);
+        else for (const { from } of moments(at)) add(from, name);
+      }
     }
     for (const marker of inTime(layer.markers)) if (!markers.has(JSON.stringify([layer.id, marker.id]))) add(marker.at, marker.name || 'marker');
   }

@@ -51,13 +51,18 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
     const near = [frameOf(-200, view), frameOf(width + 200, view)] as const;
     return { moments, own: ownFrames(taken, state.project, composition, moments), catches: catchesFor(state.project, composition, moments, taken, frame, near), limits: limitsOf(taken, moments, state.project, composition.id) };
   };
-  // Worked out after the press and before the first move, which then only has to move.
-  if (taken.kind !== 'pan' && taken.kind !== 'marquee') setTimeout(() => (plan ??= planOf()), 0);
   // Of a key that is met several times it is this moment that is pulled.
   const near = hit.kind === 'keys' ? hit.at : undefined;
   let by = 0;
   let base: ReturnType<typeof stepOf> = null;
   let moved = false;
+  let ended = false;
+  // Worked out after the press and before the first move, which then only has to move.
+  if (taken.kind !== 'pan' && taken.kind !== 'marquee') setTimeout(() => {
+    plan ??= planOf();
+    base ??= stepOf(taken, plan.moments, composition.id, 1, near);
+    if (base && !ended && !moved) editor.ready(base.event, base.args as never);
+  }, 0);
   let rectangle: readonly [number, number, number, number] | null = null;
   followPointer(event.currentTarget, event.pointerId, (next) => {
     const [dx, dy] = [next.clientX - from[0], next.clientY - from[1]];
@@ -82,6 +87,7 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
       setTold({ x: x + dx, y: next.clientY - box.top, text: tellDrag(taken, project, composition.id, by, snapped.caught) });
     });
   }, (keep) => {
+    ended = true;
     setTold(null);
     setMarquee(null);
     setCaught(null);
