@@ -137,7 +137,11 @@ function contentOf(
 
 /** Values of nests by what they depend on alone; the oldest go first. */
 const remembered = new Map<string, readonly Item[]>();
-const MOST = 2_000;
+/** What all of them may take, by a rough count: groups and marks of about 300 bytes each, and their keys. */
+const MOST_BYTES = 96_000_000;
+const EACH = 300;
+const bytesOf = (key: string, items: readonly Item[]) => EACH + key.length * 2 + items.length * EACH;
+let bytes = 0;
 const standing = new WeakMap<Composition, readonly Item[]>();
 
 /** A nest's items: a pure function of its composition (however deep), its source time and the faces. */
@@ -163,8 +167,13 @@ function nestItems(project: Project, source: Composition, at: Frames, faces: Fac
   standing.set(source, items);
   // What the budget cut short is no pure function any more.
   if (purse.left < 0) return items;
-  if (remembered.size >= MOST) remembered.delete(remembered.keys().next().value!);
   remembered.set(key, items);
+  bytes += bytesOf(key, items);
+  for (const [oldest, old] of remembered) {
+    if (bytes <= MOST_BYTES || oldest === key) break;
+    remembered.delete(oldest);
+    bytes -= bytesOf(oldest, old);
+  }
   return items;
 }
 
