@@ -9,6 +9,7 @@ export const DUST = 1e-6;
  */
 export function dust(at: Frames): Frames {
   const whole = Math.round(at);
+  const off = at - whole;
   // `+ 0` turns -0 into 0, so that a source time never prints as "-0".
-  return Math.abs(at - whole) <= DUST ? whole + 0 : at;
+  return off <= DUST && off >= -DUST ? whole + 0 : at;
 }
