@@ -1,8 +1,9 @@
 import { IDENTITY, type Bounds, type Colour, type Group, type Item, type Matrix } from '../display';
 import type { FaceLookup } from '../lettering';
-import { inOrder, isDrawn, type Composition, type Layer, type Project } from '../model';
+import { inOrder, isDrawn, type Composition, type Layer, type LayerOf, type Project } from '../model';
+import { assetOf, compositionOf, deepIdentity, keyTimeAt, prepareLayer, readColour, ringSuffix, sourceOf, sourceTimeAt, worldMatrix } from '../scene';
 import { inSpans, type Frames } from '../time';
-import { assetOf, compositionOf, deepIdentity, keyTimeAt, prepareLayer, readColour, ringSuffix, sourceOf, sourceTimeAt, worldMatrix, type PreparedLayer } from '../scene';
+import { nestsAbove, nestsOf } from './remembered-nests';
 
 /** What evaluation cannot reach by itself. */
 export type Surroundings = {
@@ -13,12 +14,6 @@ export type Surroundings = {
 
 /** A layer that the frame shows, for handles and picking: its matrix to the composition and the box of its content. */
 export type ShownLayer = { readonly id: string; readonly matrix: Matrix; readonly bounds: Bounds | null };
-
-/** Layers that one frame may be made of, however often nests repeat them. More than that is a knot, not a film. */
-const BUDGET = 200_000;
-
-/** What is left of the budget, and whether it ran out. */
-type Purse = { left: number };
 
 export type EvaluatedFrame = {
   readonly width: number;
@@ -33,156 +28,133 @@ export type EvaluatedFrame = {
   readonly tooMuch: boolean;
 };
 
+/** Layers that one frame may be made of, however often nests repeat them. More than that is a knot, not a film. */
+const BUDGET = 200_000;
+
+/** What a frame is worked out in, bound once: the document, the faces, and how many layers may still come. */
+type Around = { readonly project: Project; readonly faces: FaceLookup; left: number };
+
+/** A composition at one of its frames, and the compositions that it is shown by. */
+type Here = { readonly host: Composition; readonly frame: Frames; readonly above: ReadonlySet<string>; readonly matrices: Map<string, Matrix> };
+
 /** What a composition shows at a frame of its own: the one page that tells how frame 42 comes about. */
-export function evaluateFrame(project: Project, id: string, frame: Frames, surroundings: Surroundings): EvaluatedFrame | null {
-  const composition = compositionOf(project, id);
-  if (!composition) return null;
-  const layers = inOrder(composition.layers);
-  const soloed = surroundings.purpose === 'bench' && layers.some((layer) => layer.solo);
-  const matrices = new Map<string, Matrix>();
-  const above = new Set([id]);
-  const purse: Purse = { left: BUDGET };
+export function evaluateFrame(project: Project, id: string, frame: Frames, { faces, purpose }: Surroundings): EvaluatedFrame | null {
+  const host = compositionOf(project, id);
+  if (!host) return null;
+  const around: Around = { project, faces, left: BUDGET };
+  const here: Here = { host, frame, above: nestsAbove(null, id), matrices: new Map() };
+  const layers = inOrder(host.layers);
+  const soloed = purpose === 'bench' && layers.some((layer) => layer.solo);
   const shown: ShownLayer[] = [];
   const items: Item[] = [];
-  const drawnIds: string[] = [];
+  const drawn: string[] = [];
   // The first layer of the list lies on top, so painting starts with the last.
-  for (const layer of [...layers].reverse()) {
+  for (let i = layers.length - 1; i >= 0; i--) {
+    const layer = layers[i]!;
     if (!isDrawn(layer.kind)) continue;
-    const matrix = worldMatrix(project, composition, layer, frame, matrices);
-    const hidden = !layer.visible || (soloed && !layer.solo) || (layer.guide && surroundings.purpose === 'output');
-    const drawn = drawLayer(project, composition, layer, frame, matrix, surroundings, above, purse);
-    if (surroundings.purpose === 'bench') shown.push({ id: layer.id, matrix, bounds: drawn.bounds });
-    if (hidden || !drawn.group) continue;
-    items.push(drawn.group);
-    drawnIds.push(layer.id);
+    const matrix = worldMatrix(project, host, layer, frame, here.matrices);
+    const { group, bounds } = drawLayer(around, here, layer, matrix);
+    if (purpose === 'bench') shown.push({ id: layer.id, matrix, bounds });
+    const hidden = !layer.visible || (soloed && !layer.solo) || (layer.guide && purpose === 'output');
+    if (hidden || !group) continue;
+    items.push(group);
+    drawn.push(layer.id);
   }
+  const { width, height, background } = host;
   return {
-    width: composition.width,
-    height: composition.height,
-    background: composition.background === null ? null : readColour(composition.background),
-    root: { kind: 'group', matrix: IDENTITY, items, opacity: 1, blend: 'normal', frame: [composition.width, composition.height], isolated: false, picture: null },
-    drawn: drawnIds,
-    layers: shown.reverse(),
-    tooMuch: purse.left < 0,
+    width, height, background: background === null ? null : readColour(background),
+    root: { kind: 'group', matrix: IDENTITY, items, opacity: 1, blend: 'normal', frame: [width, height], isolated: false, picture: null },
+    drawn, layers: shown.reverse(), tooMuch: around.left < 0,
   };
 }
 
-/** Time → keys → items, for one layer at one host frame. */
-function drawLayer(
-  project: Project, host: Composition, layer: Layer, frame: Frames, matrix: Matrix, surroundings: Surroundings, above: ReadonlySet<string>, purse: Purse,
-): { readonly group: Group | null; readonly bounds: Bounds | null } {
-  if (purse.left-- <= 0) return NOT_DRAWN;
-  const x = keyTimeAt(project, host, layer, frame);
+type Drawn = { readonly group: Group | null; readonly bounds: Bounds | null };
+const NOT_DRAWN: Drawn = { group: null, bounds: null };
+
+/** Time → keys → items, for one layer. */
+function drawLayer(around: Around, here: Here, layer: Layer, matrix: Matrix): Drawn {
+  if (around.left-- <= 0) return NOT_DRAWN;
+  const x = keyTimeAt(around.project, here.host, layer, here.frame);
   const prepared = prepareLayer(layer);
-  const { items, bounds, nest = null } = contentOf(project, host, layer, prepared, frame, x, surroundings, above, purse);
-  if (items.length === 0 || !inSpans(layer.spans, frame)) return { group: null, bounds };
+  const { items, bounds, nest = null } = contentOf(around, here, layer, x);
+  if (items.length === 0 || !inSpans(layer.spans, here.frame)) return { group: null, bounds };
   const opacity = prepared.opacity(x);
   if (opacity === 0) return { group: null, bounds };
-  const last = prepared.last;
+  const { last } = prepared;
   // Nothing about it has changed: the same object says so to painters, whatever time it was worked out at.
-  if (last !== null && last.items === items && last.opacity === opacity && sameMatrix(last.matrix, matrix) && sameFrame(last.frame, nest?.frame ?? null)) return { group: last, bounds };
-  const now: Group = { kind: 'group', matrix, items, opacity, blend: layer.blend, frame: nest?.frame ?? null, isolated: nest !== null, picture: nest?.picture ?? null };
-  prepared.last = now;
-  return { group: now, bounds };
+  if (last !== null && last.items === items && last.opacity === opacity && sameNumbers(last.matrix, matrix) && sameNumbers(last.frame, nest?.frame ?? null)) return { group: last, bounds };
+  const group: Group = { kind: 'group', matrix, items, opacity, blend: layer.blend, frame: nest?.frame ?? null, isolated: nest !== null, picture: nest?.picture ?? null };
+  prepared.last = group;
+  return { group, bounds };
 }
 
-const NOT_DRAWN = { group: null, bounds: null };
-
-function sameMatrix(a: Matrix, b: Matrix): boolean {
-  return a === b || (a[0] === b[0] && a[1] === b[1] && a[2] === b[2] && a[3] === b[3] && a[4] === b[4] && a[5] === b[5]);
+function sameNumbers(a: readonly number[] | null, b: readonly number[] | null): boolean {
+  if (a === b) return true;
+  if (a === null || b === null) return false;
+  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
+  return true;
 }
 
-function sameFrame(a: Group['frame'], b: Group['frame']): boolean {
-  return a === b || (a !== null && b !== null && a[0] === b[0] && a[1] === b[1]);
-}
-
-type Content = {
-  readonly items: readonly Item[];
-  readonly bounds: Bounds | null;
-  readonly nest?: { readonly frame: Group['frame']; readonly picture: string };
-};
-
+type Content = { readonly items: readonly Item[]; readonly bounds: Bounds | null; readonly nest?: { readonly frame: Group['frame']; readonly picture: string } };
 const EMPTY: Content = { items: [], bounds: null };
 
-function contentOf(
-  project: Project, host: Composition, layer: Layer, prepared: PreparedLayer, frame: Frames, x: Frames, surroundings: Surroundings, above: ReadonlySet<string>, purse: Purse,
-): Content {
+/** What a layer paints at a time of its keys, before its own pose. */
+function contentOf(around: Around, here: Here, layer: Layer, x: Frames): Content {
   switch (layer.kind) {
     case 'shape':
-    case 'text':
-      return prepared.content(x, surroundings.faces);
-    case 'image': {
-      const asset = assetOf(project, layer.source);
-      if (asset?.type !== 'image') return EMPTY;
-      return { items: [{ kind: 'image', asset: asset.id, width: asset.width, height: asset.height }], bounds: [0, 0, asset.width, asset.height] };
-    }
-    case 'nest': {
-      const source = compositionOf(project, layer.source);
-      if (!source) return EMPTY;
-      const bounds: Bounds = [0, 0, source.width, source.height];
-      const at = sourceTimeAt(project, host, layer, frame);
-      // A nest inside itself shows nothing where the ring would close; the check names it.
-      if (at === null || above.has(source.id)) return { ...EMPTY, bounds };
-      const inner = at + (sourceOf(project, host, layer)?.offset ?? 0);
-      return {
-        items: nestItems(project, source, inner, surroundings.faces, above, purse),
-        bounds,
-        nest: { frame: layer.clipFrame ? [source.width, source.height] : null, picture: `${deepIdentity(project, source.id)}${ringSuffix(project, source.id, above)}@${inner}` },
-      };
-    }
-    default:
-      return EMPTY;
+    case 'text': return prepareLayer(layer).content(x, around.faces);
+    case 'image': return pictureOf(around.project, layer);
+    case 'nest': return nestOf(around, here, layer);
+    default: return EMPTY;
   }
 }
 
-/** Values of nests by what they depend on alone; the oldest go first. */
-const remembered = new Map<string, readonly Item[]>();
-/** What all of them may take, by a rough count: groups and marks of about 300 bytes each, and their keys. */
-const MOST_BYTES = 96_000_000;
-const EACH = 300;
-const bytesOf = (key: string, items: readonly Item[]) => EACH + key.length * 2 + items.length * EACH;
-let bytes = 0;
+const pictures = new WeakMap<object, Content>();
+
+/** A picture stands still: the same asset gives the same items. */
+function pictureOf(project: Project, layer: LayerOf<'image'>): Content {
+  const asset = assetOf(project, layer.source);
+  if (asset?.type !== 'image') return EMPTY;
+  let known = pictures.get(asset);
+  if (!known) pictures.set(asset, (known = { items: [{ kind: 'image', asset: asset.id, width: asset.width, height: asset.height }], bounds: [0, 0, asset.width, asset.height] }));
+  return known;
+}
+
+/** A nest's items: a pure function of its composition, however deep, its source time and the faces. */
+function nestOf(around: Around, here: Here, layer: LayerOf<'nest'>): Content {
+  const { project } = around;
+  const source = compositionOf(project, layer.source);
+  if (!source) return EMPTY;
+  const bounds: Bounds = [0, 0, source.width, source.height];
+  const at = sourceTimeAt(project, here.host, layer, here.frame);
+  // A nest inside itself shows nothing where the ring would close; the check names it.
+  if (at === null || here.above.has(source.id)) return { ...EMPTY, bounds };
+  const inner = at + (sourceOf(project, here.host, layer)?.offset ?? 0);
+  const picture = `${deepIdentity(project, source.id)}${ringSuffix(project, source.id, here.above)}@${inner}`;
+  const nests = nestsOf(around.faces);
+  const items = nests.get(picture) ?? nestItems(around, { host: source, frame: inner, above: nestsAbove(here.above, source.id), matrices: new Map() });
+  // What the budget cut short is no pure function any more.
+  if (around.left >= 0) nests.keep(picture, items);
+  return { items, bounds, nest: { frame: layer.clipFrame ? [source.width, source.height] : null, picture } };
+}
+
 const standing = new WeakMap<Composition, readonly Item[]>();
 
-/** A nest's items: a pure function of its composition (however deep), its source time and the faces. */
-function nestItems(project: Project, source: Composition, at: Frames, faces: FaceLookup, above: ReadonlySet<string>, purse: Purse): readonly Item[] {
-  const key = `${deepIdentity(project, source.id)}${ringSuffix(project, source.id, above)}@${at}@${facesNumber(faces)}`;
-  const known = remembered.get(key);
-  if (known) return known;
-  const inside = new Set([...above, source.id]);
-  const matrices = new Map<string, Matrix>();
-  const surroundings: Surroundings = { faces, purpose: 'output' };
-  const drawnItems: Item[] = [];
-  for (const layer of [...inOrder(source.layers)].reverse()) {
-    if (purse.left < 0) break;
+function nestItems(around: Around, here: Here): readonly Item[] {
+  const { host, frame } = here;
+  const items: Item[] = [];
+  const layers = inOrder(host.layers);
+  for (let i = layers.length - 1; i >= 0; i--) {
+    const layer = layers[i]!;
+    if (around.left < 0) break;
     // Most layers of a composition are outside their spans at a given time; they cost nothing.
-    if (!layer.visible || layer.guide || !isDrawn(layer.kind) || !inSpans(layer.spans, at)) continue;
-    const matrix = worldMatrix(project, source, layer, at, matrices);
-    const { group: drawn } = drawLayer(project, source, layer, at, matrix, surroundings, inside, purse);
-    if (drawn) drawnItems.push(drawn);
+    if (!layer.visible || layer.guide || !isDrawn(layer.kind) || !inSpans(layer.spans, frame)) continue;
+    const { group } = drawLayer(around, here, layer, worldMatrix(around.project, host, layer, frame, here.matrices));
+    if (group) items.push(group);
   }
   // Items that all stood still are the list that they were.
-  const then = standing.get(source);
-  const items = then && then.length === drawnItems.length && then.every((item, i) => item === drawnItems[i]) ? then : drawnItems;
-  standing.set(source, items);
-  // What the budget cut short is no pure function any more.
-  if (purse.left < 0) return items;
-  remembered.set(key, items);
-  bytes += bytesOf(key, items);
-  for (const [oldest, old] of remembered) {
-    if (bytes <= MOST_BYTES || oldest === key) break;
-    remembered.delete(oldest);
-    bytes -= bytesOf(oldest, old);
-  }
+  const then = standing.get(host);
+  if (then && then.length === items.length && then.every((item, i) => item === items[i])) return then;
+  standing.set(host, items);
   return items;
-}
-
-const lookups = new WeakMap<FaceLookup, number>();
-let lookupCount = 0;
-
-/** Another set of faces may set the same text differently. */
-function facesNumber(faces: FaceLookup): number {
-  let number = lookups.get(faces);
-  if (number === undefined) lookups.set(faces, (number = ++lookupCount));
-  return number;
 }
