@@ -6,6 +6,7 @@ export {
 } from './compositions';
 export { bringIn, lastingAs } from './bring';
 export { addLayers, reorderLayers, stepLayers } from './create';
+export { shownShift, type Shifting } from './shown-shift';
 export { EMPTY_HISTORY, forget, record, steppedBack, steppedForward, type History } from './history';
 export { addStop, coloursOf, deleteStop, isInked, setFillKind, setInk } from './inks';
 export { isHeldKey, setOutside, shapeKeys, type KeyShape } from './key-shape';

@@ -55,14 +55,20 @@ export function prepareWithin(keys: readonly ScalarKey[], round = false): Sample
   const lastValue = keys[count]!.value;
   const pack = new Float64Array(count * STRIDE);
   const bends: (((u: number) => number) | undefined)[] = [];
-  for (let i = 0; i < count; i++) packSegment(keys, i, round, pack, bends);
-  const find = count > 7 ? prepareFinder(Float64Array.from(keys, (key) => key.at)) : null;
+  // A long channel is mostly looked at in part: its segments are worked out when they are first met.
+  const late = count > EAGER ? new Uint8Array(count) : null;
+  if (!late) for (let i = 0; i < count; i++) packSegment(keys, i, round, pack, bends);
+  const find = count > 7 ? prepareFinder(timesOf(keys)) : null;
   const end = keys[count]!.at;
   return (x) => {
     if (x >= end) return lastValue;
     let i = 0;
     if (find) i = Math.max(0, find(x));
     else while (i + 1 < count && pack[(i + 1) * STRIDE]! <= x) i++;
+    if (late && late[i] === 0) {
+      packSegment(keys, i, round, pack, bends);
+      late[i] = 1;
+    }
     const o = i * STRIDE;
     const way = pack[o + WAY];
     if (way === HELD) return pack[o + START]!;
@@ -72,6 +78,15 @@ export function prepareWithin(keys: readonly ScalarKey[], round = false): Sample
     const s = way === EVEN ? u : bends[i]!(u);
     return ((pack[o + A]! * s + pack[o + B]!) * s + pack[o + C]!) * s + pack[o + START]!;
   };
+}
+
+/** Channels of more segments than this are not worked out whole at once. */
+const EAGER = 200;
+
+function timesOf(keys: readonly ScalarKey[]): Float64Array {
+  const times = new Float64Array(keys.length);
+  for (let i = 0; i < keys.length; i++) times[i] = keys[i]!.at;
+  return times;
 }
 
 function packSegment(keys: readonly ScalarKey[], i: number, round: boolean, pack: Float64Array, bends: (((u: number) => number) | undefined)[]): void {

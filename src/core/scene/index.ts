@@ -5,7 +5,7 @@ export { deepIdentity } from './deep-identity';
 export { keyMomentsOf, keyTimesOf, pulled, unbent, type KeyTimes } from './key-times';
 export { keyTimeAt, sourceTimeAt, timingOf, type LayerTiming, type Trace } from './layer-timing';
 export { HERE, type Place } from './place';
-export { canChange, channelSampler, sampleChannel } from './prepared-channel';
+export { canChange, channelSampler, sampleChannel, withKeysAt } from './prepared-channel';
 export { prepareLayer, type PreparedLayer } from './prepared-layer';
 export { readColour } from './read-colour';
 export { ringSuffix } from './rings';

@@ -1,6 +1,6 @@
 import { prepareHeld, prepareScalar, prepareVector, type HeldKey, type ScalarKey, type VectorKey } from '../keys';
 import { inTime, type Channel, type ChannelSpec, type ChannelType } from '../model';
-import type { Frames } from '../time';
+import { DUST, type Frames } from '../time';
 import { hasKeys } from './tracks';
 
 type Sampler = (x: Frames) => unknown;
@@ -25,29 +25,97 @@ export function canChange(channel: Channel | null | undefined): boolean {
   return !!channel && hasKeys(channel);
 }
 
-function prepare(channel: Channel, type: ChannelType): Sampler {
+/**
+ * A channel with some of its keys at other times, for as long as a gesture goes on: it is sampled so, while its record of
+ * keys stays what it was. A key that stands where another lands gives way to it.
+ */
+export function withKeysAt(channel: Channel, type: ChannelType, moved: ReadonlyMap<string, Frames>): Channel {
+  const all = inTime(channel.keys);
+  const landed = [...moved].map(([id, at]) => ({ ...channel.keys[id]!, at })).sort((a, b) => a.at - b.at);
+  const shifted = { ...channel };
+  const few = all.length > LONG && moved.size <= FEW && channel.before === 'hold' && channel.after === 'hold';
+  prepared.set(shifted, few ? patched(channel, type, all, landed) : prepare(shifted, type, merged(left(all, landed), landed)));
+  return shifted;
+}
+
+/** In channels of more keys than LONG of which no more than FEW are moved, only what lies around those is worked out anew. */
+const LONG = 400;
+const FEW = 60;
+/** A key reaches two segments to each side: by the slopes of smooth neighbours. */
+const REACH = 3;
+
+function left(keys: Keys, landed: Keys): Keys {
+  const gone = new Set(landed.map((key) => key.id));
+  return keys.filter((key) => !gone.has(key.id) && !landed.some((one) => Math.abs(one.at - key.at) <= DUST));
+}
+
+/** The channel as it was, but for the stretches around where keys were taken from and where they landed. */
+function patched(channel: Channel, type: ChannelType, all: Keys, landed: Keys): Sampler {
+  const whole = channelSampler(channel, type);
+  const places = landed.flatMap((key) => [firstFrom(all, channel.keys[key.id]!.at), firstFrom(all, key.at)]).sort((a, b) => a - b);
+  const stretches: [number, number][] = [];
+  for (const place of places) {
+    const [from, to] = [Math.max(0, place - REACH), Math.min(all.length, place + REACH + 1)];
+    const last = stretches[stretches.length - 1];
+    if (last && from <= last[1] + 1) last[1] = Math.max(last[1], to);
+    else stretches.push([from, to]);
+  }
+  const parts = stretches.map(([from, to]) => {
+    const [low, high] = [from === 0 ? -Infinity : all[from]!.at, to === all.length ? Infinity : all[to - 1]!.at];
+    const own = landed.filter(({ at }) => at > low && at < high);
+    // Moved keys that landed elsewhere are gone from here.
+    const keys = merged(left(all.slice(from, to), landed), own);
+    return { from: from === 0 ? -Infinity : keys[1]!.at, to: to === all.length ? Infinity : keys[keys.length - 2]!.at, sample: prepare(channel, type, keys) };
+  });
+  return (x) => {
+    for (const part of parts) if (x >= part.from && x < part.to) return part.sample(x);
+    return whole(x);
+  };
+}
+
+/** Index of the first key at or after a time. */
+function firstFrom(keys: Keys, at: Frames): number {
+  let [low, high] = [0, keys.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (keys[middle]!.at < at - DUST) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+type Keys = ReturnType<typeof inTime<Channel['keys'][string]>>;
+
+/** Two lists in order of time as one. */
+function merged(a: Keys, b: Keys): Keys {
+  const all: Channel['keys'][string][] = [];
+  let [i, k] = [0, 0];
+  while (i < a.length || k < b.length) all.push(k >= b.length || (i < a.length && a[i]!.at <= b[k]!.at) ? a[i++]! : b[k++]!);
+  return all;
+}
+
+function prepare(channel: Channel, type: ChannelType, keys: Keys = inTime(channel.keys)): Sampler {
   const { before, after, repeats, closed, value } = channel;
   const rules = { before, after, repeats, closed };
   switch (type) {
     case 'N':
-      return prepareScalar({ ...rules, value: value as number, keys: inTime(channel.keys) as unknown as readonly ScalarKey[] });
+      return prepareScalar({ ...rules, value: value as number, keys: keys as unknown as readonly ScalarKey[] });
     case 'P':
     case 'C':
-      return prepareVector({ ...rules, value: value as readonly number[], keys: inTime(channel.keys) as unknown as readonly VectorKey[] });
+      return prepareVector({ ...rules, value: value as readonly number[], keys: keys as unknown as readonly VectorKey[] });
     case 'S':
-      return preparePathChannel(channel);
+      return preparePathChannel(channel, keys);
     case 'T':
     case 'B':
     case 'E':
-      return prepareHeld({ ...rules, value, keys: inTime(channel.keys) as readonly HeldKey<unknown>[] });
+      return prepareHeld({ ...rules, value, keys: keys as readonly HeldKey<unknown>[] });
   }
 }
 
 type PathValue = { readonly closed: boolean; readonly points: readonly (readonly number[])[] };
 
 /** Outlines blend point by point from one key to the next where their counts agree, else they hold; whether they are closed holds. */
-function preparePathChannel(channel: Channel): Sampler {
-  const keys = inTime(channel.keys);
+function preparePathChannel(channel: Channel, keys: Keys): Sampler {
   const { before, after, repeats } = channel;
   const rules = { before, after, repeats };
   if (keys.length === 0) return () => channel.value;

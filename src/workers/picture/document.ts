@@ -1,4 +1,4 @@
-import { applyPatches, work, type Patch } from '../../core/commands';
+import { applyPatches, shownShift, work, type Patch, type Shifting } from '../../core/commands';
 import type { Project } from '../../core/model';
 import type { Gesture } from './protocol';
 
@@ -18,6 +18,11 @@ export type Document = {
   readonly seen: () => Project | null;
 };
 
+/** Whether keys of operators are among those that are dragged: a timing is worked out anew with each move of them. */
+function hasOwnKeys({ keys }: Shifting): boolean {
+  return keys.some(({ track }) => track.endsWith('.keys'));
+}
+
 export function createDocument(): Document {
   let [project, revision]: [Project | null, number] = [null, 0];
   let [gesture, move]: [Gesture | null, object] = [null, {}];
@@ -26,6 +31,8 @@ export function createDocument(): Document {
 
   function withGesture(gesture: Gesture | null, move: object): Project | null {
     if (!project || !gesture) return project;
+    // Keys are dragged by the thousand: they are sampled where they go instead of written there.
+    if (gesture.event === 'time.shift' && !hasOwnKeys(gesture.args as Shifting)) return shownShift(project, { ...gesture.args, ...move } as Shifting);
     let count = 0;
     const { draft } = work(project, gesture.event, { ...gesture.args, ...move } as never, () => `gesture ${++count}`);
     return draft && !('refused' in draft) ? applyPatches(project, draft.patches).project : project;
