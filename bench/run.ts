@@ -7,10 +7,11 @@ import { measureGrowth } from './growth';
 import { measureHand } from './hand';
 import { measurePlaying } from './playing';
 import { measureSampling } from './sampling';
+import { measureScene } from './scene';
 
 /** Measures everything in one run, prints it, and keeps it in docs/benchmarks.md. */
 export async function runBench(root: string): Promise<boolean> {
-  const figures = [...measureSampling(), ...measureEvaluation(), ...measureComposedMap(), ...measureGrowth(), ...(await measurePlaying(root)), ...(await measureHand(root))];
+  const figures = [...measureSampling(), ...measureEvaluation(), ...measureComposedMap(), ...measureGrowth(), ...measureScene(), ...(await measurePlaying(root)), ...(await measureHand(root))];
   const rows = figures.map(({ what, measured, bar, held }) => `| ${what} | ${measured} | ${bar} | ${bar === 'told' ? '' : held ? 'held' : 'missed'} |`);
   const text = [
     '# Measured', '',

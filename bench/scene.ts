@@ -26,6 +26,12 @@ function keyDragged(keys: number): () => void {
   };
 }
 
+/** So many filled rectangles, five of their channels keyed each. */
+function crowd(layers: number): Project {
+  const keyed = (i: number, low: number, high: number) => ({ keys: [0, 40, 80, 120].map((at) => ({ id: `k${at}`, at, value: low + ((i * 37 + at) % (high - low)), left: 'smooth', right: 'smooth' })) });
+  return read([{ id: 'main', name: 'Main', duration: 300, layers: Array.from({ length: layers }, (_, i) => ({ id: `s${i}`, name: `S${i}`, kind: 'shape', channels: { x: keyed(i, 0, 1280), y: keyed(i, 0, 720), rotation: keyed(i, 0, 360), scaleX: keyed(i, 60, 140), opacity: keyed(i, 40, 100) }, fill: { channels: { colour: { value: [0.4, 0.2, 0.1, 1] } } } })) }]);
+}
+
 /** A chain of nests so deep, with a looped shape at its end. */
 function deep(depth: number): Project {
   return read([...Array.from({ length: depth }, (_, i) => ({ id: i === 0 ? 'main' : `c${i}`, name: `C${i}`, duration: 300, layers: [{ id: 'n', name: 'N', kind: 'nest', source: i + 1 < depth ? `c${i + 1}` : 'end', timing: [{ op: 'speed', rate: 0.99 }] }] })), { id: 'end', name: 'End', duration: 300, layers: [shape(0, 20)] }]);
@@ -48,7 +54,7 @@ export function measureScene(): readonly Figure[] {
   };
   const times = (n: number, run: () => void) => () => { for (let i = 0; i < n; i++) run(); };
   growth('A key of 20,000 dragged, a move in the worker, against a key of 10', 3, times(10, keyDragged(20_000)), times(10, keyDragged(10)));
-  growth('Evaluating 800 layers against 200', 5, evaluated(read([{ id: 'main', name: 'Main', layers: Array.from({ length: 800 }, (_, i) => shape(i, 8)) }])), evaluated(read([{ id: 'main', name: 'Main', layers: Array.from({ length: 200 }, (_, i) => shape(i, 8)) }])));
+  growth('Evaluating 800 layers against 200', 5, evaluated(crowd(800)), evaluated(crowd(200)));
   growth('Evaluating nests 24 deep against 6', 5, evaluated(deep(24)), evaluated(deep(6)));
   growth('Evaluating layers of 400 keys against 100', 5, evaluated(read([{ id: 'main', name: 'Main', duration: 2000, layers: Array.from({ length: 60 }, (_, i) => shape(i, 400)) }])), evaluated(read([{ id: 'main', name: 'Main', duration: 2000, layers: Array.from({ length: 60 }, (_, i) => shape(i, 100)) }])));
   const use = (moments: number) => {

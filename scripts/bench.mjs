@@ -1,10 +1,15 @@
 // npm run bench: measures in one run and keeps the figures in docs/benchmarks.md.
 import path from 'node:path';
+import { setFlagsFromString } from 'node:v8';
+import { runInNewContext } from 'node:vm';
 import { pathToFileURL } from 'node:url';
 import { ensureChromium } from './chromium.mjs';
 import { ensureInstalled } from './installed.mjs';
 import { ROOT } from './run.mjs';
 
+// Memory is read after it was tidied up.
+setFlagsFromString('--expose-gc');
+globalThis.gc = runInNewContext('gc');
 await ensureInstalled();
 await ensureChromium();
 const { bundle } = await import('./bundle.mjs');
