@@ -158,6 +158,20 @@ describe('the trail', () => {
       expect(stops[stops.length - 1]!.at).toBe(sourceTimeAt(film, film.compositions.by['main']!, film.compositions.by['main']!.layers.by['tram']!, frame));
     }
   });
+  test('tells the steps of its keys: for a shape in its one chain, for a nest in a chain of their own', () => {
+    const slow = { id: 'slow', op: 'speed', rate: 0.5, on: 'keys' } as const;
+    const bent = projectOf([
+      { id: 'main', name: 'Main', duration: 100, layers: [{ id: 'tram', name: 'Tram', kind: 'nest', source: 'reel', timing: [{ id: 'run', op: 'loop', to: 20 }, slow] }, { id: 'lamp', name: 'Lamp', kind: 'shape', timing: [slow] }] },
+      { id: 'reel', name: 'Reel', duration: 20, layers: [] },
+    ]);
+    const [shape, nest] = [trail(bent, 'main', 'lamp', 20)!, trail(bent, 'main', 'tram', 47)!];
+    expect(shape.stops.map(({ title }) => title)).toEqual(['Main', 'Speed', "Lamp's own keys"]);
+    expect(shape.stops[1]!.leads).toEqual({ kind: 'operator', id: 'slow' });
+    expect(shape.keys).toEqual([]);
+    expect(nest.stops.map(({ at }) => at)).toEqual([47, 47, 7, 7]);
+    expect(nest.keys.map(({ at, title }) => [at, title])).toEqual([[23.5, 'Speed'], [23.5, "Tram's own keys"]]);
+    expect(trail(film, 'main', 'tram', 47)!.keys).toEqual([]);
+  });
   test('says why nothing shows', () => {
     const project = one({ id: 'n', name: 'Gone', kind: 'nest', source: 'nowhere', spans: [[0, 10]] });
     expect(trail(project, 'main', 'n', 5)!.nothing).toBe('the source of Gone is missing');

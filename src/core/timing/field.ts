@@ -15,8 +15,8 @@ type Common = {
 export type NumberField = Common & { readonly holds: 'number'; readonly unit: 'frames' | 'factor' | 'plays'; readonly start?: number | null };
 /** A time of the source: a number, a formula of dials, or a moment. */
 export type TimeField = Common & { readonly holds: 'time'; readonly unit: 'frames'; readonly start?: number | null };
-/** One of a few words. */
-export type ChoiceField = Common & { readonly holds: 'choice'; readonly unit: 'choice'; readonly choices: readonly string[]; readonly start: string };
+/** One of a few, each with the words that people read. */
+export type ChoiceField = Common & { readonly holds: 'choice'; readonly unit: 'choice'; readonly choices: readonly string[]; readonly words: Readonly<Record<string, string>>; readonly start: string };
 /** Pairs of an incoming time and a number over 0 that counts from there on. */
 export type CutsField = Common & { readonly holds: 'cuts'; readonly unit: 'cuts'; readonly start: readonly [] };
 /** Keys of its own over incoming time, whose values are times of the source: a track. */
@@ -47,7 +47,7 @@ export type ParamsOf<Fields> = { readonly [K in keyof Fields]: FieldValue<Fields
 
 export const number = <const F extends Omit<NumberField, 'holds'>>(field: F) => ({ holds: 'number', ...field }) as const;
 export const time = <const F extends Omit<TimeField, 'holds' | 'unit'>>(field: F) => ({ holds: 'time', unit: 'frames', ...field }) as const;
-export const choice = <const F extends Omit<ChoiceField, 'holds' | 'unit'>>(field: F) => ({ holds: 'choice', unit: 'choice', ...field }) as const;
+export const choice = <const F extends Omit<ChoiceField, 'holds' | 'unit' | 'words'> & { readonly words: Readonly<Record<F['choices'][number], string>> }>(field: F) => ({ holds: 'choice', unit: 'choice', ...field }) as const;
 export const cuts = <const F extends Omit<CutsField, 'holds' | 'unit' | 'start'>>(field: F) => ({ holds: 'cuts', unit: 'cuts', start: [], ...field }) as const;
 export const keys = <const F extends Omit<KeysField, 'holds' | 'unit' | 'start'>>(field: F) => ({ holds: 'keys', unit: 'keys', start: [], ...field }) as const;
 

@@ -12,11 +12,11 @@ export const loop = defineOperator({
   fields: {
     from: time({ label: 'From', start: 0 }),
     to: time({ label: 'To', start: null, none: 'its end' }),
-    mode: choice({ label: 'Way', choices: ['repeat', 'swing'], start: 'repeat' }),
+    mode: choice({ label: 'Way', choices: ['repeat', 'swing'], words: { repeat: 'from the start', swing: 'to and fro' }, start: 'repeat' }),
     count: number({ label: 'Plays', unit: 'plays', start: null, none: 'endless' }),
-    ends: choice({ label: 'End frames', choices: ['once', 'twice'], start: 'once', onlyWith: ['mode', 'swing'] }),
+    ends: choice({ label: 'End frames', choices: ['once', 'twice'], words: { once: 'shown once', twice: 'shown twice' }, start: 'once', onlyWith: ['mode', 'swing'] }),
     until: number({ label: 'Until', unit: 'frames', start: null, kept: { resting: null } }),
-    then: choice({ label: 'Then', choices: ['stay', 'on'], start: 'stay', kept: { resting: 'stay' } }),
+    then: choice({ label: 'Then', choices: ['stay', 'on'], words: { stay: 'stay', on: 'on' }, start: 'stay', kept: { resting: 'stay' } }),
   },
   tell: ({ from, to, mode, count }) =>
     `${to === null ? `from ${tellTime(from)} to its end` : `frames ${tellTime(from)} to ${tellTime(to)}`}${mode === 'swing' ? ', to and fro' : ''}, ${count === null ? 'without end' : `${count} times`}`,

@@ -11,7 +11,7 @@ export const step = defineOperator({
   fields: {
     every: number({ label: 'Every', unit: 'frames' }),
     phase: number({ label: 'Phase', unit: 'frames', start: 0 }),
-    round: choice({ label: 'Round', choices: ['down', 'near'], start: 'down' }),
+    round: choice({ label: 'Round', choices: ['down', 'near'], words: { down: 'down', near: 'to the nearest' }, start: 'down' }),
     cuts: cuts({ label: 'Cuts', kept: { resting: [] } }),
   },
   tell: ({ every }) => `hold every ${every} frames`,

@@ -1,3 +1,4 @@
+import type { Event } from '../../../core/commands';
 import type { Problem } from '../../../core/checks';
 import { current, type Editor } from './editor';
 import type { EditorState } from './state';
@@ -17,6 +18,21 @@ export function tickBeyond(ticks: readonly Tick[], frame: number, direction: 1 |
   const ahead = ticks.filter(({ where }) => (where.frame - frame) * direction > 0.5);
   const list = ahead.length > 0 ? ahead : ticks;
   return (direction > 0 ? list[0] : list[list.length - 1]) ?? null;
+}
+
+/** Does the edit that mends a problem, and shows where; the picture and undo are as after any edit. */
+export function mendProblem(editor: Editor, problem: Problem): void {
+  if (!problem.mend) return;
+  showProblem(editor, problem);
+  // Which arguments belong to which event was decided by the check.
+  const made = editor.do(problem.mend.do as Event, problem.mend.with as never);
+  if (made) editor.say(`Mended: ${made.label}. Ctrl+Z takes it back.`);
+}
+
+/** The problem that can be mended here: of the selected layer, else of the frame that is looked at. */
+export function mendable(state: EditorState): Problem | null {
+  const here = state.problems.filter(({ mend, where }) => mend && where.composition === current(state).id);
+  return here.find(({ where }) => where.layer !== undefined && state.selection.layers.includes(where.layer)) ?? here.find(({ where }) => where.frame === state.frame) ?? null;
 }
 
 /** Goes where a problem is: its composition, its layer, its frame. */

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import { Dialog } from '../../../ui';
 import { HELP_PAGES } from './pages';
 
@@ -16,6 +16,7 @@ export function HelpPages({ page, onClose }: { readonly page: string; readonly o
           <h3 className="font-title text-[16px] font-semibold">{shown.title}</h3>
           {shown.picture}
           {shown.says.map((sentence) => <p key={sentence} className="max-w-[62ch] leading-relaxed">{sentence}</p>)}
+          {shown.lists && <dl className="grid grid-cols-[max-content_minmax(0,1fr)] gap-x-3 gap-y-1">{shown.lists.map(([name, about]) => <Fragment key={name}><dt className="font-medium">{name}</dt><dd className="text-muted">{about}</dd></Fragment>)}</dl>}
         </article>
       </div>
     </Dialog>

@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
+import { OPERATORS } from '../../../core/timing';
 import { BarPicture, BenchPicture, CurvePicture, HandlesPicture, LoopPicture, NestPicture, PenPicture, SwitchPicture } from './pictures';
 
-export type HelpPage = { readonly id: string; readonly title: string; readonly picture: ReactNode; readonly says: readonly string[] };
+export type HelpPage = { readonly id: string; readonly title: string; readonly picture: ReactNode; readonly says: readonly string[]; readonly lists?: readonly (readonly [name: string, about: string])[] };
 
 /** Help as short pages, each with a picture. */
 export const HELP_PAGES: readonly HelpPage[] = [
@@ -68,5 +69,6 @@ export const HELP_PAGES: readonly HelpPage[] = [
       'L shows the picture time of a nest under its bar: slope is speed, level is a hold, downward runs backwards. Shift+L gives it the whole timeline.',
       'The trail under the picture tells every step with its number. A click on a step leads there. Problems, such as a seam that is open, stand as ticks on the ruler.',
     ],
+    lists: OPERATORS.map(({ title, about }) => [title, about] as const),
   },
 ];

@@ -6,7 +6,7 @@ import { inOrder, newNest, type Composition } from '../../../core/model';
 import { framesPerSecond } from '../../../core/time';
 import { IconButton, InPlace } from '../../../ui';
 import { runAction } from '../editor/actions';
-import { showProblem } from '../editor/problems';
+import { mendProblem, showProblem } from '../editor/problems';
 import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
@@ -66,11 +66,12 @@ function Checks({ problems, missing }: { readonly problems: readonly Problem[]; 
       {problems.length === 0 && <p className="flex items-start gap-2 px-2 text-muted"><Dot className={missing > 0 ? 'bg-rust' : 'bg-leaf'} />{missing > 0 ? `${missing} ${missing === 1 ? 'file is' : 'files are'} missing.` : 'Loops close, and no frame is blank.'}</p>}
       <ul>
         {shown.map((problem, i) => (
-          <li key={`${problem.code}${problem.where.layer ?? ''}${i}`}>
-            <button type="button" onClick={() => showProblem(editor, problem)} title={problem.fix ?? problem.message} className="flex w-full items-start gap-2 rounded-md px-2 py-1 text-left text-[12.5px] hover:bg-raised/60">
+          <li key={`${problem.code}${problem.where.layer ?? ''}${i}`} className="group flex items-start rounded-md hover:bg-raised/60">
+            <button type="button" onClick={() => showProblem(editor, problem)} title={problem.fix ?? problem.message} className="flex min-w-0 grow items-start gap-2 rounded-md px-2 py-1 text-left text-[12.5px]">
               <Dot className={problem.level === 'error' ? 'bg-rust' : problem.level === 'warning' ? 'bg-amber' : 'bg-muted'} />
               <span className="line-clamp-3">{problem.message}</span>
             </button>
+            {problem.mend && <button type="button" onClick={() => mendProblem(editor, problem)} aria-label={`Mend: ${problem.message}`} title={problem.fix ?? 'Does the edit that mends it'} className="mt-1 mr-1 shrink-0 rounded bg-raised px-1.5 text-[11.5px] text-leaf hover:bg-lifted">Mend</button>}
           </li>
         ))}
       </ul>

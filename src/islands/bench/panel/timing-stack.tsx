@@ -85,7 +85,7 @@ function OperatorInput({ title, field, value, onSet, disabled }: { readonly titl
     return (
       <div className="grid grid-cols-[64px_minmax(0,1fr)] items-center gap-1.5">
         <span className="truncate text-muted" title={field.label}>{field.label}</span>
-        <Select label={label} tone="inset" value={String(value)} disabled={disabled} onChange={onSet} options={field.choices.map((choice) => [choice, CHOICES[choice] ?? choice] as const)} />
+        <Select label={label} tone="inset" value={String(value)} disabled={disabled} onChange={onSet} options={field.choices.map((choice) => [choice, field.words[choice]!] as const)} />
       </div>
     );
   }
@@ -104,5 +104,3 @@ function OperatorInput({ title, field, value, onSet, disabled }: { readonly titl
     </div>
   );
 }
-
-const CHOICES: Readonly<Record<string, string>> = { repeat: 'from the start', swing: 'to and fro', once: 'shown once', twice: 'shown twice', down: 'down', near: 'to the nearest' };

@@ -21,21 +21,29 @@ export function Trail() {
   return (
     <div aria-label="Trail" role="group" className="flex h-[42px] shrink-0 items-start gap-2 overflow-hidden px-4 pt-1.5">
       {!found && <p className="pt-1.5 text-muted">Select a layer to see how its picture comes about.</p>}
-      {found?.stops.map((stop, i) => (
-        <span key={i} className="flex min-w-0 items-start gap-2">
-          {i > 0 && <span aria-hidden="true" className="mt-[9px] h-px w-4 shrink-0 bg-line" />}
-          {stop.leads.kind === 'none' ? (
-            <span className="min-w-0"><Stop stop={stop} last={i === found.stops.length - 1} /></span>
-          ) : (
-            <button type="button" onClick={() => follow(stop)} title={stop.leads.kind === 'nest' ? 'Open this nest' : 'Show this step in the panel'} className="min-w-0 rounded text-left hover:bg-raised">
-              <Stop stop={stop} last={i === found.stops.length - 1} />
-            </button>
-          )}
-        </span>
-      ))}
+      {found && <Chain stops={found.stops} onFollow={follow} />}
       {found?.nothing && <span className="flex min-w-0 items-start gap-2"><span aria-hidden="true" className="mt-[9px] h-px w-4 shrink-0 bg-line" /><span><span className="block font-mono text-[13px] leading-tight text-amber">nothing</span><span className="block truncate text-[11.5px] text-muted">{found.nothing}</span></span></span>}
+      {found && found.keys.length > 0 && (
+        <span role="group" aria-label="Its keys" className="ml-3 flex min-w-0 items-start gap-2 border-l border-line pl-4"><Chain stops={found.keys} onFollow={follow} /></span>
+      )}
     </div>
   );
+}
+
+/** Stops with a line between two. */
+function Chain({ stops, onFollow }: { readonly stops: readonly TrailStop[]; readonly onFollow: (stop: TrailStop) => void }) {
+  return stops.map((stop, i) => (
+    <span key={i} className="flex min-w-0 items-start gap-2">
+      {i > 0 && <span aria-hidden="true" className="mt-[9px] h-px w-4 shrink-0 bg-line" />}
+      {stop.leads.kind === 'none' ? (
+        <span className="min-w-0"><Stop stop={stop} last={i === stops.length - 1} /></span>
+      ) : (
+        <button type="button" onClick={() => onFollow(stop)} title={stop.leads.kind === 'nest' ? 'Open this nest' : 'Show this step in the panel'} className="min-w-0 rounded text-left hover:bg-raised">
+          <Stop stop={stop} last={i === stops.length - 1} />
+        </button>
+      )}
+    </span>
+  ));
 }
 
 function Stop({ stop, last }: { readonly stop: TrailStop; readonly last: boolean }) {

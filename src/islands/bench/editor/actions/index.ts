@@ -7,10 +7,11 @@ import { LAYER_ACTIONS } from './layers';
 import { PLAY_ACTIONS } from './play';
 import { PROJECT_ACTIONS } from './project';
 import { TIME_ACTIONS } from './time';
+import { TIMING_ACTIONS } from './timing';
 import { VIEW_ACTIONS } from './view';
 
 /** Everything that can be done on the Bench, in the order that lists show it. */
-export const ACTIONS: readonly Action[] = [...PLAY_ACTIONS, ...EDIT_ACTIONS, ...LAYER_ACTIONS, ...TIME_ACTIONS, ...KEY_ACTIONS, ...VIEW_ACTIONS, ...PROJECT_ACTIONS];
+export const ACTIONS: readonly Action[] = [...PLAY_ACTIONS, ...EDIT_ACTIONS, ...LAYER_ACTIONS, ...TIME_ACTIONS, ...TIMING_ACTIONS, ...KEY_ACTIONS, ...VIEW_ACTIONS, ...PROJECT_ACTIONS];
 
 export function actionOf(id: string): Action {
   const found = ACTIONS.find((action) => action.id === id);

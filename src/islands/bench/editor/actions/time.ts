@@ -4,7 +4,7 @@ import { keysOf, NO_MOMENTS } from '../../../../core/commands';
 import { inOrder, inTime } from '../../../../core/model';
 import { current, type Editor } from '../editor';
 import { freshId } from '../fresh-id';
-import { showProblem, tickBeyond, ticksOf } from '../problems';
+import { mendable, mendProblem, showProblem, tickBeyond, ticksOf } from '../problems';
 import { foldKey, type EditorState } from '../state';
 import { chosenLayers, needsKeys, needsLayers, type Action } from './action';
 
@@ -92,6 +92,11 @@ export const TIME_ACTIONS: readonly Action[] = [
   { id: 'time.marker-before', title: 'To the marker before', group: 'Time', keys: ['Ctrl+ArrowLeft'], run: toMarker(-1) },
   { id: 'time.next-problem', title: 'To the next problem', group: 'Time', whyNot: needsTicks, run: toProblem(1) },
   { id: 'time.problem-before', title: 'To the problem before', group: 'Time', whyNot: needsTicks, run: toProblem(-1) },
+  {
+    id: 'time.mend', title: 'Mend the problem here', group: 'Time',
+    whyNot: (state) => (mendable(state) ? null : 'No problem of what is selected, or of this frame, has an edit that mends it.'),
+    run: (editor) => { const problem = mendable(editor.store.getState()); if (problem) mendProblem(editor, problem); },
+  },
   { id: 'keys.add', title: 'Key the keyed channels of what is selected', group: 'Keys', keys: ['K'], whyNot: needsLayers, run: keySelected },
   { id: 'keys.pose', title: 'Key the pose of what is selected', group: 'Keys', keys: ['Shift+K'], whyNot: needsLayers, run: keyPose },
   { id: 'keys.keying', title: 'Keying: changes become keys', group: 'Keys', keys: ['R'], isOn: (state) => state.keying, run: (editor) => editor.set({ keying: !editor.store.getState().keying }) },
