@@ -57,12 +57,12 @@ export function measureScene(): readonly Figure[] {
   growth('Evaluating 800 layers against 200', 5, evaluated(crowd(800)), evaluated(crowd(200)));
   growth('Evaluating nests 24 deep against 6', 5, evaluated(deep(24)), evaluated(deep(6)));
   growth('Evaluating layers of 400 keys against 100', 5, evaluated(read([{ id: 'main', name: 'Main', duration: 2000, layers: Array.from({ length: 60 }, (_, i) => shape(i, 400)) }])), evaluated(read([{ id: 'main', name: 'Main', duration: 2000, layers: Array.from({ length: 60 }, (_, i) => shape(i, 100)) }])));
-  const use = (moments: number) => {
+  const seenAt = (moments: number) => {
     const project = read([{ id: 'main', name: 'Main', duration: 6000, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'reel', spans: [[0, 6000]] }] }, { id: 'reel', name: 'Reel', duration: 6000, layers: Array.from({ length: 40 }, (_, i) => shape(i, 30)) }]);
     for (let at = 0; at < moments; at++) evaluateFrame(project, 'main', at, AROUND);
     return best(5, () => { for (let at = 0; at < moments; at++) evaluateFrame(project, 'main', at, AROUND); }) / moments;
   };
-  const [many, few] = [use(5000), use(1000)];
+  const [many, few] = [seenAt(5000), seenAt(1000)];
   figures.push({ what: 'A use of a nest seen at 5,000 times against a use of one seen at 1,000', measured: `ratio ${(many / few).toFixed(2)} (${(many * 1000).toFixed(1)} µs : ${(few * 1000).toFixed(1)} µs)`, bar: '≤ 1.5', held: many / few <= 1.5 });
   const leaves = read([{ id: 'main', name: 'Main', duration: 6000, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'reel', spans: [[0, 6000]] }] }, { id: 'reel', name: 'Reel', duration: 6000, layers: Array.from({ length: 1000 }, (_, i) => shape(i, 30)) }]);
   const heap = () => { (globalThis as { gc?: () => void }).gc?.(); return process.memoryUsage().heapUsed / 1e6; };

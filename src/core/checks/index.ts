@@ -1,18 +1,8 @@
-import { blankFrames } from './blank-frames';
 import { checkedInSteps } from './checked';
 import { LEVELS, type Code, type Level } from './codes';
-import { keysOutsideSpan } from './keys-outside-span';
-import { missingAsset } from './missing-asset';
-import { missingParent } from './missing-parent';
-import { missingSource } from './missing-source';
-import { nestCycle } from './nest-cycle';
-import { parentCycle } from './parent-cycle';
+import { CHECKS } from './list';
 import type { Check, Mend, Problem } from './problem';
-import { seamGap } from './seam-gap';
 import type { Project } from '../model';
-
-/** The only list of checks. */
-export const CHECKS: readonly Check[] = [nestCycle, missingSource, missingAsset, parentCycle, missingParent, blankFrames, seamGap, keysOutsideSpan];
 
 /** Everything that any check finds, errors first. */
 export function checkProject(project: Project): readonly Problem[] {
@@ -25,5 +15,5 @@ export function checksInSteps(project: Project): Generator<void, readonly Proble
   return checkedInSteps(CHECKS, project);
 }
 
-export { LEVELS };
+export { CHECKS, LEVELS };
 export type { Check, Code, Level, Mend, Problem };

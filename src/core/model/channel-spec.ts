@@ -18,11 +18,11 @@ export type ChannelSpec = {
 
 export type ChannelSpecs = Readonly<Record<string, ChannelSpec>>;
 
-const number = <const U extends ChannelUnit>(label: string, unit: U, start: number, range?: readonly [number, number]) =>
+export const number = <const U extends ChannelUnit>(label: string, unit: U, start: number, range?: readonly [number, number]) =>
   ({ type: 'N', label, unit, start, ...(range ? { range } : {}) }) as const;
-const point = (label: string, start: readonly [number, number] = [0, 0]) => ({ type: 'P', label, unit: 'px', start }) as const;
-const colour = (label: string, start: readonly [number, number, number, number]) => ({ type: 'C', label, unit: '', start }) as const;
-const outline = (label: string) => ({ type: 'S', label, unit: '', start: { closed: true, points: [] } }) as const;
+export const point = (label: string, start: readonly [number, number] = [0, 0]) => ({ type: 'P', label, unit: 'px', start }) as const;
+export const colour = (label: string, start: readonly [number, number, number, number]) => ({ type: 'C', label, unit: '', start }) as const;
+export const outline = (label: string) => ({ type: 'S', label, unit: '', start: { closed: true, points: [] } }) as const;
 
 /** Channels of every layer that is drawn. */
 export const POSE = {
@@ -74,23 +74,6 @@ export const LETTERS = {
   size: number('Letter size', '%', 100),
   opacity: number('Letter opacity', '%', 100, [0, 100]),
 } as const satisfies ChannelSpecs;
-
-export const EFFECTS = {
-  blur: { radius: number('Blur radius', 'px', 0) },
-  glow: {
-    radius: number('Glow radius', 'px', 0),
-    strength: number('Glow strength', '%', 100),
-    threshold: number('Glow threshold', '%', 0),
-  },
-  shadow: {
-    x: number('Shadow across', 'px', 0),
-    y: number('Shadow down', 'px', 8),
-    radius: number('Shadow radius', 'px', 8),
-    colour: colour('Shadow colour', [0, 0, 0, 0.5]),
-  },
-  tint: { colour: colour('Tint colour', [1, 1, 1, 1]), amount: number('Tint amount', '%', 0) },
-  brightness: { amount: number('Brightness', '%', 100) },
-} as const satisfies Readonly<Record<string, ChannelSpecs>>;
 
 /** Channels that a kind of layer has beside its pose. */
 export const KINDS = {

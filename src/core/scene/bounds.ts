@@ -1,9 +1,11 @@
-import type { Bounds } from '../display';
+import { boundsOfItems, type Bounds } from '../display';
 import type { FaceLookup } from '../lettering';
-import type { Composition, Layer, Project } from '../model';
+import { effectOf, inOrder, isDrawn, type Composition, type Layer, type Project } from '../model';
 import type { Frames } from '../time';
 import { keyTimesOf } from './key-times';
 import { prepareLayer } from './prepared-layer';
+import { valueAt } from './values';
+import { trackAt } from './tracks';
 import { assetOf, compositionOf } from './source';
 
 const NO_FACES: FaceLookup = () => null;
@@ -29,4 +31,21 @@ export function contentBox(project: Project, host: Composition, layer: Layer, fr
     default:
       return null;
   }
+}
+
+/**
+ * The box around all that a layer paints at a host frame, in its own space: its content with strokes, and how far its
+ * effects reach beyond that, one after the other. Never smaller than what is painted; null where there is nothing to see.
+ */
+export function coverOf(project: Project, host: Composition, layer: Layer, frame: Frames, faces: FaceLookup = NO_FACES): Bounds | null {
+  if (!isDrawn(layer.kind)) return null;
+  const at = keyTimesOf(project, host, layer).at(frame);
+  const content = layer.kind === 'shape' || layer.kind === 'text' ? boundsOfItems(prepareLayer(layer).content(at, faces).items) : contentBox(project, host, layer, frame, faces);
+  if (!content) return null;
+  return inOrder(layer.effects).filter((effect) => !effect.off).reduce<Bounds>((box, effect) => {
+    const { channels, grows } = effectOf(effect.kind);
+    const numbers = Object.entries(channels).flatMap(([name, { type }]) => (type === 'N' ? [[name, valueAt(project, host, layer, trackAt(project, layer, `${effect.id}.${name}`)!, frame)]] : []));
+    const [left, up, right, down] = grows(Object.fromEntries(numbers) as never);
+    return [box[0] - left, box[1] - up, box[2] + right, box[3] + down];
+  }, content);
 }

@@ -1,6 +1,6 @@
 export { activity, activityInSteps } from './activity';
 export { affectedBy, type Affected } from './affected';
-export { contentBox } from './bounds';
+export { contentBox, coverOf } from './bounds';
 export { deepIdentity } from './deep-identity';
 export { keyMomentsOf, keyTimesOf, pulled, unbent, type KeyTimes } from './key-times';
 export { keyTimeAt, sourceTimeAt, timingOf, type LayerTiming, type Trace } from './layer-timing';

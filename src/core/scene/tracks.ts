@@ -1,4 +1,4 @@
-import { EFFECTS, FILL, inOrder, inTime, isDrawn, KINDS, LETTERS, MASK, member, POSE, STOP, STROKE, type Channel, type ChannelSpec, type ChannelSpecs, type Composition, type Layer, type LayerOf, type OperatorEntry, type Project } from '../model';
+import { effectOf, FILL, inOrder, inTime, isDrawn, KINDS, LETTERS, MASK, member, POSE, STOP, STROKE, type Channel, type ChannelSpec, type ChannelSpecs, type Composition, type Layer, type LayerOf, type OperatorEntry, type Project } from '../model';
 import { isMoment, operatorOf, type OperatorFields, type OwnKey } from '../timing';
 
 /**
@@ -84,7 +84,7 @@ function listOwn(layer: Layer): readonly Track[] {
     ...(layer.kind === 'shape' || layer.kind === 'text' ? inkTracks(layer) : []),
     ...(layer.kind === 'text' && layer.letters ? part(LETTERS, layer.letters.channels, ['letters'], 'letters.') : []),
     ...inOrder(layer.masks).flatMap((mask) => part(MASK, mask.channels, ['masks', 'by', mask.id], `${mask.id}.`)),
-    ...inOrder(layer.effects).flatMap((effect) => part(EFFECTS[effect.kind], effect.channels, ['effects', 'by', effect.id], `${effect.id}.`)),
+    ...inOrder(layer.effects).flatMap((effect) => part(effectOf(effect.kind).channels, effect.channels, ['effects', 'by', effect.id], `${effect.id}.`)),
     ...(layer.kind === 'dials' ? inOrder(layer.dials).flatMap((dial) => part({ value: dialSpec(dial) }, dial.channels, ['dials', 'by', dial.id], `${dial.id}.`)) : []),
   ];
 }

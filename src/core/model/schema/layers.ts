@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { EFFECTS, FILL, hasContentTime, KINDS, LETTERS, MASK, POSE, STOP, STROKE } from '../channel-spec';
+import { FILL, hasContentTime, KINDS, LETTERS, MASK, POSE, STOP, STROKE, type ChannelSpecs } from '../channel-spec';
+import { EFFECTS } from '../effects';
 import { faultsOnKeys } from '../operator-faults';
 import { BLENDS } from '../blends';
 import { anyChannel, channelsOf, dialChannels } from './channel';
@@ -18,13 +19,12 @@ const mask = z.strictObject({
   channels: channelsOf(MASK),
 });
 
-const effect = z.discriminatedUnion('kind', [
-  z.strictObject({ ...named, kind: z.literal('blur'), channels: channelsOf(EFFECTS.blur) }),
-  z.strictObject({ ...named, kind: z.literal('glow'), channels: channelsOf(EFFECTS.glow) }),
-  z.strictObject({ ...named, kind: z.literal('shadow'), channels: channelsOf(EFFECTS.shadow) }),
-  z.strictObject({ ...named, kind: z.literal('tint'), channels: channelsOf(EFFECTS.tint) }),
-  z.strictObject({ ...named, kind: z.literal('brightness'), channels: channelsOf(EFFECTS.brightness) }),
-]);
+/** What stands in a file for an effect: read off its definition. */
+const effectSchema = <const K extends string, C extends ChannelSpecs>({ kind, channels }: { readonly kind: K; readonly channels: C }) => z.strictObject({ ...named, kind: z.literal(kind), channels: channelsOf(channels) });
+type EffectSchema<D> = D extends { readonly kind: infer K extends string; readonly channels: infer C extends ChannelSpecs } ? ReturnType<typeof effectSchema<K, C>> : never;
+type EffectSchemas<L extends readonly unknown[]> = { -readonly [I in keyof L]: EffectSchema<L[I]> };
+
+const effect = z.discriminatedUnion('kind', EFFECTS.map((one) => effectSchema(one as never)) as unknown as EffectSchemas<typeof EFFECTS>);
 
 const fill = z
   .strictObject({

@@ -1,7 +1,7 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import { applyPatches, changeFrom, EMPTY_HISTORY, forget, patchesBetween, record, steppedBack, steppedForward, takeBack, work, type Change, type Draft, type Event, type Given, type Made, type Refused, type Step } from '../../../core/commands';
+import { applyPatches, changeFrom, forget, patchesBetween, record, steppedBack, steppedForward, takeBack, work, type Change, type Draft, type Event, type Given, type Made, type Refused, type Step } from '../../../core/commands';
 import { sourceOf, sourceTimeAt, timingOf } from '../../../core/scene';
-import { inOrder, member, VERSION, type Layer, type Project } from '../../../core/model';
+import { member, VERSION, type Project } from '../../../core/model';
 import { preimages } from '../../../core/timing';
 import { createPictureClient, type PictureClient } from '../../../workers/picture/client';
 import { startPictureWorker } from '../../../workers/picture/start';
@@ -12,10 +12,11 @@ import { current, isPulled, seen, seenOnPicture, seenSoon } from './current';
 import { freshId } from './fresh-id';
 import { createKeeping, type Keeping, type Numbered } from './keeping';
 import type { Outbox, SetAside } from './outbox';
+import { opening } from './opening';
 import { createPlaying } from './playing';
 import { settled } from './settled';
-import { readSettings, writeSettings, type Settings } from './settings';
-import { foldKey, NOTHING_SELECTED, type EditorState, type Pulled, type Selection } from './state';
+import { writeSettings, type Settings } from './settings';
+import { NOTHING_SELECTED, type EditorState, type Pulled, type Selection } from './state';
 
 export { current, isPulled, seen, seenOnPicture, seenSoon };
 
@@ -374,47 +375,4 @@ function frameOutside(project: Project, hostId: string, via: { readonly layer: s
   const best = [...found].sort((a, b) => distance(a) - distance(b))[0];
   if (!best) return via.frame;
   return via.frame >= best.from && via.frame < best.to ? via.frame : Math.ceil(best.from - 1e-6);
-}
-
-function opening(project: Project): Omit<EditorState, 'projectId' | 'project' | 'asides' | 'keeps'> {
-  const main = member(project.compositions.by, project.main) ?? inOrder(project.compositions)[0];
-  // The first looped nest shows at once what this program is about.
-  const looped = main && inOrder(main.layers).find((layer: Layer) => layer.kind === 'nest' && inOrder(layer.timing).some((node) => node.op === 'loop'));
-  return {
-    gesture: null,
-    followed: null,
-    painter: 1,
-    history: EMPTY_HISTORY,
-    saved: { kind: 'saved' },
-    way: [{ composition: main?.id ?? '', via: null }],
-    frame: 0,
-    playing: false,
-    keying: false,
-    selection: looped ? { ...NOTHING_SELECTED, layers: [looped.id] } : NOTHING_SELECTED,
-    view: { from: 0, pixelsPerFrame: 0 },
-    picture: { zoom: null, centre: [0, 0], pixels: false },
-    rooms: { picture: [0, 0], tracks: 0 },
-    overlays: { thirds: false, safe: false, path: true },
-    tool: { kind: 'choose' },
-    settings: readSettings(),
-    order: 'list',
-    search: '',
-    filter: 'all',
-    dialog: null,
-    menu: null,
-    renaming: null,
-    typing: null,
-    bending: null,
-    groupPivot: null,
-    bringing: null,
-    missing: new Set(),
-    unfolded: new Set(looped && main ? [foldKey(main.id, looped.id)] : []),
-    lanes: new Set(looped && main ? [foldKey(main.id, looped.id)] : []),
-    laneAlone: null,
-    message: null,
-    problems: [],
-    shown: null,
-    ready: null,
-    played: null,
-  };
 }

@@ -1,0 +1,12 @@
+import { blankFrames } from './blank-frames';
+import { keysOutsideSpan } from './keys-outside-span';
+import { missingAsset } from './missing-asset';
+import { missingParent } from './missing-parent';
+import { missingSource } from './missing-source';
+import { nestCycle } from './nest-cycle';
+import { parentCycle } from './parent-cycle';
+import type { Check } from './problem';
+import { seamGap } from './seam-gap';
+
+/** The only list of checks. */
+export const CHECKS: readonly Check[] = [nestCycle, missingSource, missingAsset, parentCycle, missingParent, blankFrames, seamGap, keysOutsideSpan];

@@ -1,0 +1,18 @@
+import { colour, number } from '../channel-spec';
+import { defineEffect } from './effect';
+
+export const shadow = defineEffect({
+  kind: 'shadow',
+  title: 'Shadow',
+  about: 'Lays the layer’s own form under it, moved, softened and in one colour.',
+  channels: {
+    x: number('Shadow across', 'px', 0),
+    y: number('Shadow down', 'px', 8),
+    radius: number('Shadow radius', 'px', 8),
+    colour: colour('Shadow colour', [0, 0, 0, 0.5]),
+  },
+  grows: ({ x, y, radius }) => {
+    const soft = Math.max(0, radius);
+    return [Math.max(0, soft - x), Math.max(0, soft - y), Math.max(0, soft + x), Math.max(0, soft + y)];
+  },
+});

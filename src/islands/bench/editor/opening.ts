@@ -1,0 +1,47 @@
+import { EMPTY_HISTORY } from '../../../core/commands';
+import { inOrder, member, type Layer, type Project } from '../../../core/model';
+import { readSettings } from './settings';
+import { foldKey, NOTHING_SELECTED, type EditorState } from './state';
+
+/** How a project is met: its film, with the first looped nest selected and unfolded, for it shows at once what this program is about. */
+export function opening(project: Project): Omit<EditorState, 'projectId' | 'project' | 'asides' | 'keeps'> {
+  const main = member(project.compositions.by, project.main) ?? inOrder(project.compositions)[0];
+  const looped = main && inOrder(main.layers).find((layer: Layer) => layer.kind === 'nest' && inOrder(layer.timing).some((node) => node.op === 'loop'));
+  return {
+    gesture: null,
+    followed: null,
+    painter: 1,
+    history: EMPTY_HISTORY,
+    saved: { kind: 'saved' },
+    way: [{ composition: main?.id ?? '', via: null }],
+    frame: 0,
+    playing: false,
+    keying: false,
+    selection: looped ? { ...NOTHING_SELECTED, layers: [looped.id] } : NOTHING_SELECTED,
+    view: { from: 0, pixelsPerFrame: 0 },
+    picture: { zoom: null, centre: [0, 0], pixels: false },
+    rooms: { picture: [0, 0], tracks: 0 },
+    overlays: { thirds: false, safe: false, path: true },
+    tool: { kind: 'choose' },
+    settings: readSettings(),
+    order: 'list',
+    search: '',
+    filter: 'all',
+    dialog: null,
+    menu: null,
+    renaming: null,
+    typing: null,
+    bending: null,
+    groupPivot: null,
+    bringing: null,
+    missing: new Set(),
+    unfolded: new Set(looped && main ? [foldKey(main.id, looped.id)] : []),
+    lanes: new Set(looped && main ? [foldKey(main.id, looped.id)] : []),
+    laneAlone: null,
+    message: null,
+    problems: [],
+    shown: null,
+    ready: null,
+    played: null,
+  };
+}
