@@ -66,12 +66,12 @@ function Checks({ problems, missing }: { readonly problems: readonly Problem[]; 
       {problems.length === 0 && <p className="flex items-start gap-2 px-2 text-muted"><Dot className={missing > 0 ? 'bg-rust' : 'bg-leaf'} />{missing > 0 ? `${missing} ${missing === 1 ? 'file is' : 'files are'} missing.` : 'Loops close, and no frame is blank.'}</p>}
       <ul>
         {shown.map((problem, i) => (
-          <li key={`${problem.code}${problem.where.layer ?? ''}${i}`} className="group flex items-start rounded-md hover:bg-raised/60">
-            <button type="button" onClick={() => showProblem(editor, problem)} title={problem.fix ?? problem.message} className="flex min-w-0 grow items-start gap-2 rounded-md px-2 py-1 text-left text-[12.5px]">
+          <li key={`${problem.code}${problem.where.layer ?? ''}${i}`} className="rounded-md hover:bg-raised/60">
+            <button type="button" onClick={() => showProblem(editor, problem)} title={problem.fix ?? problem.message} className="flex w-full items-start gap-2 rounded-md px-2 py-1 text-left text-[12.5px]">
               <Dot className={problem.level === 'error' ? 'bg-rust' : problem.level === 'warning' ? 'bg-amber' : 'bg-muted'} />
-              <span className="line-clamp-3">{problem.message}</span>
+              <span className="line-clamp-4">{problem.message}</span>
             </button>
-            {problem.mend && <button type="button" onClick={() => mendProblem(editor, problem)} aria-label={`Mend: ${problem.message}`} title={problem.fix ?? 'Does the edit that mends it'} className="mt-1 mr-1 shrink-0 rounded bg-raised px-1.5 text-[11.5px] text-leaf hover:bg-lifted">Mend</button>}
+            {problem.mend && <button type="button" onClick={() => mendProblem(editor, problem)} aria-label={`Mend: ${problem.message}`} title={problem.fix ?? 'Does the edit that mends it'} className="mb-1.5 ml-6 block rounded-md bg-raised px-2 py-0.5 text-[12px] text-leaf hover:bg-lifted">Mend</button>}
           </li>
         ))}
       </ul>

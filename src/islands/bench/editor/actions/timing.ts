@@ -4,7 +4,7 @@ import { chosenLayers, needsOne, type Action } from './action';
 
 /** One action for each operator that plays: put on the selected layer, born at the playhead. */
 export const TIMING_ACTIONS: readonly Action[] = OPERATORS.map(({ op, title }): Action => ({
-  id: `timing.${op}`, title: `${title}: add to Timing`, group: 'Time',
+  id: `timing.${op}`, title: `Add timing: ${title}`, group: 'Time',
   whyNot: (state) => needsOne(state) ?? (chosenLayers(state)[0]?.locked ? `${chosenLayers(state)[0]!.name} is locked.` : null),
   run: (editor) => {
     const state = editor.store.getState();
