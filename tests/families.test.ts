@@ -41,8 +41,8 @@ async function house(more: boolean) {
     vi.doMock('../src/core/checks/list', async (actual) => ({ CHECKS: [...(await actual<{ CHECKS: readonly object[] }>()).CHECKS, (await import('./fixtures/family/check')).nameless] }));
     vi.doMock('../src/core/commands/events', async (actual) => ({ COMMANDS: [...(await actual<{ COMMANDS: readonly object[] }>()).COMMANDS, (await import('./fixtures/family/command')).projectShout] }));
   }
-  const [model, evaluate, scene, checks, actions, help, rows, stack, context, editors, cli, problems, state] = await Promise.all([
-    import('../src/core/model'), import('../src/core/evaluate'), import('../src/core/scene'), import('../src/core/checks'),
+  const [model, commands, evaluate, scene, checks, actions, help, rows, stack, context, editors, cli, problems, state] = await Promise.all([
+    import('../src/core/model'), import('../src/core/commands'), import('../src/core/evaluate'), import('../src/core/scene'), import('../src/core/checks'),
     import('../src/islands/bench/editor/actions'), import('../src/islands/bench/help/pages'), import('../src/islands/bench/timeline/rows'), import('../src/islands/bench/panel/timing-stack'),
     import('../src/islands/bench/editor/editor-context'), import('./support/editor'), import('../src/cli/main'), import('../src/islands/bench/editor/problems'), import('../src/islands/bench/editor/state'),
   ]);
@@ -51,7 +51,7 @@ async function house(more: boolean) {
     const code = await cli.run(args, (text) => (out += text), (text) => (err += text));
     return { code, out, err };
   };
-  return { ...model, ...evaluate, ...scene, ...checks, ...actions, ...help, ...rows, ...stack, ...context, ...editors, ...problems, ...state, oak };
+  return { ...model, ...commands, ...evaluate, ...scene, ...checks, ...actions, ...help, ...rows, ...stack, ...context, ...editors, ...problems, ...state, oak };
 }
 
 const CHOICE = { lanes: new Set<string>(), order: 'list', search: '', filter: 'all', selected: [], alone: null, room: 400 } as const;
@@ -102,6 +102,11 @@ describe('a member more in each family, by a file and a name', () => {
     expect(editor.store.getState().project.compositions.by['main']!.name).toBe('Frilly');
     expect(editor.do('project.shout' as never, { marks: 2 } as never)).not.toBeNull();
     expect(editor.store.getState().project.name).toBe('FRINGE!!');
+    // What was done is a step that the command line can do again.
+    const again = path.join(folder, 'again.jsonl');
+    writeFileSync(again, all.stepLine(editor.steps().at(-1)!));
+    const redone = await all.oak('edit', fileOf('redo.oak.json', FILM), '--script', again, '--out', path.join(folder, 'redone.oak.json'));
+    expect([redone.code, redone.err]).toEqual([0, '']);
     editor.close();
     vi.unstubAllGlobals();
 

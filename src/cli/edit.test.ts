@@ -7,7 +7,7 @@ import path from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { writeBundle } from '../bundle';
 import { COMMANDS } from '../core/commands';
-import { readProject } from '../core/model';
+import { inOrder, readProject } from '../core/model';
 import { run } from './main';
 import { mediaInMemory } from './media';
 
@@ -104,6 +104,20 @@ describe('media', () => {
     expect(project('away/film.oak.json').assets.by['dot']).toMatchObject({ name: 'dot.png', hash, width: 6, height: 4, bytes: bytes.length });
     expect(readFileSync(inFolder(`away/media/${hash}.png`)).equals(bytes)).toBe(true);
     expect(existsSync(inFolder('media'))).toBe(false);
+  });
+  test('several get their ids in the order in which they are named, however long each takes to read', async () => {
+    const large = createCanvas(2400, 1800);
+    large.getContext('2d').fillRect(3, 3, 900, 900);
+    write('large.png', large.toBuffer('image/png'));
+    expect((await edit('assets.add', { assets: [{ path: inFolder('large.png') }, { path: inFolder('dot.png') }] }, 'several/film.oak.json')).err).toBe('');
+    expect(inOrder(project('several/film.oak.json').assets).map(({ id, name }) => [id, name])).toEqual([['n1', 'large.png'], ['n2', 'dot.png']]);
+  });
+  test('a zip that is put in its own place stays one, whatever it is called', async () => {
+    const media = mediaInMemory();
+    await media.keep(bytes, 'image/png');
+    const packed = write('packed', await writeBundle(project('away/film.oak.json'), media));
+    expect((await edit('project.rename', { name: 'Packed' }, 'packed', packed)).err).toBe('');
+    expect(Object.keys(unzipSync(readFileSync(packed))).sort()).toEqual([`media/${hash}.png`, 'project.oak.json']);
   });
   test('a zip keeps its media, and is answered by every verb', async () => {
     const media = mediaInMemory();

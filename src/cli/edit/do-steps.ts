@@ -45,8 +45,7 @@ async function worked(project: Project, step: GivenStep, schemas: ReturnType<typ
   if (step.with === null || typeof step.with !== 'object' || Array.isArray(step.with)) throw new Refusal(`${step.words}: its arguments are a JSON object.`);
   const newId = idsFromDocument(project);
   const asked = namesToIds(project, await withMedia(step.with as Readonly<Record<string, unknown>>, step.folder, media, newId));
-  const takes = 'composition' in ((command.args(schemas) as { readonly shape?: object }).shape ?? {});
-  const read = command.args(schemas).safeParse(takes ? { composition: project.main, ...asked } : asked);
+  const read = command.args(schemas).safeParse(command.about === 'project' ? asked : { composition: project.main, ...asked });
   if (!read.success) throw new Refusal(`${step.words}: ${read.error.issues.map((issue) => `${issue.path.length > 0 ? `${issue.path.map(String).join('.')}: ` : ''}${issue.message}`).join('; ')}.`);
   const { draft } = work(project, step.do as never, read.data as never, newId);
   if (!draft) throw new Refusal(`${step.words}: there was nothing to do; what it names is not there, is locked, or is so already.`);

@@ -8,7 +8,12 @@ type Args = Readonly<Record<string, unknown>>;
 /** Arguments in which media named by a path (`{ "path": "lamp.png" }`, from the folder of what names it) are read, kept and described. */
 export async function withMedia(args: Args, folder: string, media: MediaStore, newId: () => string): Promise<Args> {
   const changed: Record<string, unknown> = { ...args };
-  if (Array.isArray(args['assets'])) changed['assets'] = await Promise.all((args['assets'] as readonly unknown[]).map((one) => described(one, folder, media, newId)));
+  if (Array.isArray(args['assets'])) {
+    const assets: unknown[] = [];
+    // One after the other: ids come in the order in which media are named, not in that in which they are read.
+    for (const one of args['assets'] as readonly unknown[]) assets.push(await described(one, folder, media, newId));
+    changed['assets'] = assets;
+  }
   if (isPath(args['fields'])) {
     const { id: _, type: __, ...fields } = (await described(args['fields'], folder, media, newId)) as Record<string, unknown>;
     changed['fields'] = fields;

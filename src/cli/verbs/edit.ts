@@ -25,7 +25,7 @@ export const edit: Verb = {
     const { project, media: under, zip } = await openFile(positionals[0]!);
     const media = mediaOver(under);
     const done = await doSteps(project, steps, media);
-    await save(done.project, media, out, zip && /\.zip$/i.test(out));
+    await save(done.project, media, out, /\.zip$/i.test(out) || (zip && path.resolve(out) === path.resolve(positionals[0]!)));
     return { done: done.words, out };
   },
 };
@@ -70,7 +70,7 @@ async function save(project: Project, media: MediaStore, out: string, asZip: boo
   await mkdir(path.dirname(path.resolve(out)), { recursive: true });
   const beside = `${out}.${process.pid}.part`;
   try {
-    if (asZip || /\.zip$/i.test(out)) await writeFile(beside, await writeBundle(project, media));
+    if (asZip) await writeFile(beside, await writeBundle(project, media));
     else {
       const target = mediaBeside(out);
       for (const asset of inOrder(project.assets)) {

@@ -24,6 +24,8 @@ export type Command<E extends string, A extends object> = {
   /** `keys.move`, matched by prefix. */
   readonly event: E;
   readonly title: string;
+  /** What it is about when it is about the project as a whole; all others are given the composition that is meant. */
+  readonly about?: 'project';
   readonly args: (schemas: ArgumentSchemas) => z.ZodType<A>;
   /** Null where there is nothing to do: what is named is gone, locked, or so already. */
   readonly draft: (project: Project, args: A, context: CommandContext) => Made | Refused | null;

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import * as z from 'zod';
 import { projectOf } from '../../../tests/support/projects';
 import { fromMemory, toLayerFile, writeProject, type Project } from '../model';
-import { applyPatches, argumentSchemas, COMMANDS, commandOf, copyKeys, copyLayers, idsFromDocument, sameValue, takeBack, validateTouched, work, type Draft, type Event } from '.';
+import { applyPatches, argumentSchemas, COMMANDS, commandOf, copyKeys, copyLayers, idsFromDocument, sameValue, takeBack, validateTouched, work, type Command, type Draft, type Event } from '.';
 
 const film = projectOf([
   { id: 'main', name: 'Main', duration: 100, markers: [{ id: 'c', at: 9 }], layers: [
@@ -17,6 +17,13 @@ const film = projectOf([
 const dot = { ...(fromMemory(film.assets.by['dot']) as object), id: 'dot2', hash: 'e'.repeat(64) };
 const layers = ['lamp'];
 const keys = [{ layer: 'lamp', track: 'x', key: 'b' }];
+
+test('a command says of itself whether it is about the whole project, as its arguments do', () => {
+  const schemas = argumentSchemas();
+  for (const { event, args, about } of COMMANDS as readonly Command<string, object>[]) {
+    expect([event, about === 'project']).toEqual([event, !('composition' in (args(schemas) as unknown as z.ZodObject).shape)]);
+  }
+});
 
 /** Arguments that do something in the film, as somebody would write them: one set for every command. */
 const SAMPLES: Readonly<Record<Event, object>> = {

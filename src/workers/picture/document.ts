@@ -24,8 +24,10 @@ function hasOwnKeys({ keys }: Shifting): boolean {
 }
 
 export function createDocument(): Document {
-  let [project, revision]: [Project | null, number] = [null, 0];
-  let [gesture, move]: [Gesture | null, object] = [null, {}];
+  let project: Project | null = null;
+  let revision = 0;
+  let gesture: Gesture | null = null;
+  let move: object = {};
   let lost = false;
   let seen: Project | null = null;
 

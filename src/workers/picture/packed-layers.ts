@@ -7,11 +7,9 @@ export type PackedLayers = { readonly ids: readonly string[] | null; readonly nu
 const EACH = 10;
 
 /** Packs what a frame shows, one after another: it remembers which ids were told. */
-export function createPacker(): { readonly pack: (layers: readonly ShownLayer[]) => PackedLayers; readonly forget: () => void } {
-  let told: readonly string[] = [];
-  let fresh = true;
+export function createPacker(): { readonly pack: (layers: readonly ShownLayer[]) => PackedLayers } {
+  let told: readonly string[] | null = null;
   return {
-    forget: () => void (fresh = true),
     pack(layers) {
       const numbers = new Float64Array(layers.length * EACH);
       layers.forEach(({ matrix, bounds }, i) => {
@@ -20,10 +18,9 @@ export function createPacker(): { readonly pack: (layers: readonly ShownLayer[])
         if (bounds) numbers.set(bounds, i * EACH + 6);
         else numbers[i * EACH + 6] = NaN;
       });
-      const same = !fresh && told.length === layers.length && layers.every(({ id }, i) => id === told[i]);
-      if (same) return { ids: null, numbers };
+      const known = told;
+      if (known?.length === layers.length && layers.every(({ id }, i) => id === known[i])) return { ids: null, numbers };
       told = layers.map(({ id }) => id);
-      fresh = false;
       return { ids: told, numbers };
     },
   };

@@ -157,6 +157,12 @@ describe('the picture’s worker', () => {
     off.abort();
     expect(await none).toBeNull();
   });
+  test('the same count asked for twice is answered twice', async () => {
+    const [one, other] = [1, 2].map(() => client.activity('reel', new AbortController().signal));
+    await bench.idle();
+    expect(await one).toEqual(await other);
+    expect((await one)!.length).toBe(20);
+  });
   test('what lies under a point is told; small pictures are painted', async () => {
     expect((await client.pick({ composition: 'main', frame: 3 }, 20, 10)).map(({ path }) => path[0])).toContain('lamp');
     expect(await client.thumbnail('reel', 0, 30, 20)).toMatchObject({ width: 3, height: 2 });

@@ -34,6 +34,7 @@ const AHEAD = 45;
 const READY_EVERY = 300;
 /** So long after it began the worker leaves the machine to the page, which is still putting its parts up. In milliseconds. */
 const SETTLING = 1000;
+const NONE = new Uint8Array(0);
 /** Checks start after so much rest. */
 const REST = 200;
 
@@ -51,6 +52,7 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
   let [scheduled, filling] = [false, false];
   let toldReady = 0;
   let rest = 0;
+  let counts = 0;
   /** Ends when what the newest project needs is here: small pictures wait for it, since nobody paints them again. */
   let loaded: Promise<void> = Promise.resolve();
   const idle = createIdle({ isBusy: () => wanted !== null || stopPlaying !== null || document.pulling(), later, now });
@@ -63,11 +65,17 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
       await loaded;
       return thumbnail(composition, frame, width, height);
     },
-    activity: ({ composition }, signal) => new Promise((resolve) => idle.add(`activity of ${composition}`, (function* () {
-      const project = document.project();
-      const counts = project && !signal.aborted ? yield* activityInSteps(project, composition) : new Uint8Array(0);
-      resolve(counts);
-    })())),
+    activity: ({ composition }, signal) => new Promise((resolve) => {
+      const name = `activity ${++counts}`;
+      signal.addEventListener('abort', () => {
+        idle.drop(name);
+        resolve(NONE);
+      });
+      idle.add(name, (function* () {
+        const project = document.project();
+        resolve(project ? yield* activityInSteps(project, composition) : NONE);
+      })());
+    }),
   }, hear);
 
   function hear(message: PictureSays): void {

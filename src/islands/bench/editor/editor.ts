@@ -1,5 +1,5 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import { applyPatches, changeFrom, forget, patchesBetween, record, steppedBack, steppedForward, takeBack, work, type Change, type Draft, type Event, type Given, type Made, type Refused, type Step } from '../../../core/commands';
+import { applyPatches, changeFrom, commandOf, forget, patchesBetween, record, steppedBack, steppedForward, takeBack, work, type Change, type Draft, type Event, type Given, type Made, type Refused, type Step } from '../../../core/commands';
 import { sourceOf, sourceTimeAt, timingOf } from '../../../core/scene';
 import { member, VERSION, type Project } from '../../../core/model';
 import { preimages } from '../../../core/timing';
@@ -222,7 +222,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
 
   /** Arguments with the composition that is meant. */
   function whole<E extends Event>(event: E, args: HereArgs<E>): Given<E> {
-    return (event.startsWith('project.rename') || event.startsWith('assets.') || event === 'composition.add' ? args : { composition: current(get()).id, ...args }) as unknown as Given<E>;
+    return (commandOf(event)?.about === 'project' ? args : { composition: current(get()).id, ...args }) as unknown as Given<E>;
   }
 
   function begin(gesture: Pulled): void {
