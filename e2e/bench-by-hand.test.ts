@@ -295,3 +295,29 @@ describe('the trail', () => {
     await expect.poll(() => playhead(page)).toBe(132);
   });
 });
+
+describe('find an action and checks', () => {
+  test('what is typed at once after Ctrl+K is looked for, and starts nothing', async () => {
+    // From a field too: Esc lets go of it before the next press.
+    await page.getByLabel('Turn of Tram').click();
+    await page.keyboard.type('7');
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('Control+k');
+    await page.keyboard.type('Mend');
+    await expect.poll(() => page.getByRole('dialog').getByRole('combobox').inputValue()).toBe('Mend');
+    await page.keyboard.press('Escape');
+    expect(await page.getByRole('button', { name: /^Undo / }).count()).toBe(0);
+  });
+  test('timing is added by its name; a bar that ends up blank is mended by one press', async () => {
+    await page.keyboard.press('Control+k');
+    await page.keyboard.type('Add timing: Speed');
+    await page.getByRole('dialog').getByRole('option', { name: /Add timing: Speed/ }).waitFor();
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Undo Add Speed to Tram' }).waitFor();
+    await page.getByRole('button', { name: 'Take Loop off' }).click();
+    await page.getByRole('button', { name: /^Mend: “Tram” shows nothing for 206 frames/ }).click();
+    await page.getByRole('button', { name: 'Undo Trim Tram' }).waitFor();
+    await untilSaved(page);
+    expect(await oak('sourcetime', '--comp', 'main', '--layer', 'tram', '--frames', '62..65')).toEqual([31, 31.5, null]);
+  });
+});

@@ -1,4 +1,5 @@
 import { useId, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { flushSync } from 'react-dom';
 import { seenText } from './seen-text';
 
 /** How typed text was understood: what it will become, or why it cannot be. */
@@ -51,8 +52,9 @@ export function TypedField<T>({ label, shown, edited, read, onSet, onStep, disab
       // Leaving sets what was typed, once.
       if (reading === null || reading.ok) input.current?.blur();
     } else if (event.key === 'Escape') {
-      setText(null);
-      requestAnimationFrame(() => input.current?.blur());
+      // What was typed is gone before the field is left, which would set it; the next press is the page's at once.
+      flushSync(() => setText(null));
+      input.current?.blur();
     } else if (onStep && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
       event.preventDefault();
       setText(null);

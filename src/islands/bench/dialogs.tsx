@@ -12,7 +12,7 @@ export function Dialogs() {
   const dialog = useEditorState((state) => state.dialog);
   const close = () => editor.set({ dialog: null });
   switch (dialog?.kind) {
-    case 'find': return <FindAction onClose={close} />;
+    case 'find': return <FindAction begun={dialog.typed ?? ''} onClose={close} />;
     case 'shortcuts': return <ShortcutList onClose={close} />;
     case 'help': return <HelpPages page={dialog.page} onClose={close} />;
     case 'nest': return <NestDialog onClose={close} />;

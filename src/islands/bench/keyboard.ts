@@ -29,6 +29,12 @@ export function useKeyboard(editor: Editor): void {
       if (isElsewhere(event)) return;
       const press = pressOf(event);
       const state = editor.store.getState();
+      // A window that is asked for has the keyboard before it is up: what is typed at once is its own.
+      if (state.dialog) {
+        if (state.dialog.kind !== 'find' || event.key.length !== 1 || event.ctrlKey || event.metaKey) return;
+        event.preventDefault();
+        return editor.set({ dialog: { kind: 'find', typed: `${state.dialog.typed ?? ''}${event.key}` } });
+      }
       const action = actionFor(press, state.settings);
       // The system's clipboard comes with events of its own, which may read it.
       if (!action || ['edit.copy', 'edit.cut', 'edit.paste'].includes(action.id)) return;

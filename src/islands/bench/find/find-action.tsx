@@ -11,10 +11,10 @@ import { bestFirst, scoreName } from './score';
 const GROUPS: readonly Action['group'][] = ['Edit', 'New', 'Layers', 'Keys', 'Time', 'Play', 'Picture', 'View', 'Project', 'Help'];
 
 /** Every action by its name, with its shortcut, whether it is on, and why it cannot be done now; layers and compositions too. */
-export function FindAction({ onClose }: { readonly onClose: () => void }) {
+export function FindAction({ begun, onClose }: { readonly begun: string; readonly onClose: () => void }) {
   const editor = useEditor();
   const state = useEditorState((all) => all);
-  const [typed, setTyped] = useState('');
+  const [typed, setTyped] = useState(begun);
   const nameOf = (action: Action) => `${titleOf(action, state)} ${action.id}`;
   // What Enter does is what was asked for.
   const groups = bestFirst(GROUPS, (group) => ACTIONS.filter((action) => action.group === group && !action.whyNot?.(state)).map(nameOf), typed);
