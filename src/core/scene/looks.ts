@@ -59,8 +59,9 @@ const compositions = new WeakMap<Composition, number>();
 const nodes = new WeakMap<object, number>();
 const objects = new WeakMap<object, number>();
 const interned = new Map<string, number>();
-/** Old entries name pictures that are gone; losing them only costs a repaint. Each is about a hundred letters long. */
-const MOST = 50_000;
+/** Old entries name pictures that are gone; losing them only costs a repaint. A composition's is as long as its layers are many, so letters are counted. */
+const MOST_LETTERS = 8_000_000;
+let letters = 0;
 let next = 1;
 
 function numberOf(thing: object): number {
@@ -73,7 +74,11 @@ function numberOf(thing: object): number {
 export function intern(text: string): number {
   let number = interned.get(text);
   if (number === undefined) {
-    if (interned.size >= MOST) interned.clear();
+    if (letters + text.length > MOST_LETTERS) {
+      interned.clear();
+      letters = 0;
+    }
+    letters += text.length;
     interned.set(text, (number = next++));
   }
   return number;
