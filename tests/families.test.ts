@@ -31,6 +31,7 @@ async function house(more: boolean) {
   vi.doUnmock('../src/core/model/effects');
   vi.doUnmock('../src/core/checks/list');
   vi.doUnmock('../src/core/commands/events');
+  vi.doUnmock('../src/islands/bench/timeline/rows/list');
   if (more) {
     vi.doMock('../src/core/timing/operators', async (actual) => ({ OPERATORS: [...(await actual<{ OPERATORS: readonly object[] }>()).OPERATORS, (await import('./fixtures/family/operator')).ahead] }));
     vi.doMock('../src/core/model/effects', async (actual) => {
@@ -40,18 +41,20 @@ async function house(more: boolean) {
     });
     vi.doMock('../src/core/checks/list', async (actual) => ({ CHECKS: [...(await actual<{ CHECKS: readonly object[] }>()).CHECKS, (await import('./fixtures/family/check')).nameless] }));
     vi.doMock('../src/core/commands/events', async (actual) => ({ COMMANDS: [...(await actual<{ COMMANDS: readonly object[] }>()).COMMANDS, (await import('./fixtures/family/command')).projectShout] }));
+    vi.doMock('../src/islands/bench/timeline/rows/list', async (actual) => ({ ROWS: [...(await actual<{ ROWS: readonly object[] }>()).ROWS, (await import('./fixtures/family/row')).pulseRow] }));
   }
-  const [model, commands, evaluate, scene, checks, actions, help, rows, stack, context, editors, cli, problems, state] = await Promise.all([
+  const [model, commands, evaluate, scene, checks, actions, help, rows, stack, context, editors, cli, problems, state, hits, drawing, drags, words] = await Promise.all([
     import('../src/core/model'), import('../src/core/commands'), import('../src/core/evaluate'), import('../src/core/scene'), import('../src/core/checks'),
-    import('../src/islands/bench/editor/actions'), import('../src/islands/bench/help/pages'), import('../src/islands/bench/timeline/rows'), import('../src/islands/bench/panel/timing-stack'),
+    import('../src/islands/bench/editor/actions'), import('../src/islands/bench/help/pages'), import('../src/islands/bench/timeline/rows/build-rows'), import('../src/islands/bench/panel/timing-stack'),
     import('../src/islands/bench/editor/editor-context'), import('./support/editor'), import('../src/cli/main'), import('../src/islands/bench/editor/problems'), import('../src/islands/bench/editor/state'),
+    import('../src/islands/bench/timeline/hit-test'), import('../src/islands/bench/timeline/draw-tracks'), import('../src/islands/bench/timeline/drag'), import('../src/islands/bench/timeline/timing-words'),
   ]);
   const oak = async (...args: readonly string[]) => {
     let [out, err] = ['', ''];
     const code = await cli.run(args, (text) => (out += text), (text) => (err += text));
     return { code, out, err };
   };
-  return { ...model, ...commands, ...evaluate, ...scene, ...checks, ...actions, ...help, ...rows, ...stack, ...context, ...editors, ...problems, ...state, oak };
+  return { ...model, ...commands, ...evaluate, ...scene, ...checks, ...actions, ...help, ...rows, ...stack, ...context, ...editors, ...problems, ...state, ...hits, ...drawing, ...drags, ...words, oak };
 }
 
 const CHOICE = { lanes: new Set<string>(), order: 'list', search: '', filter: 'all', selected: [], alone: null, room: 400 } as const;
@@ -79,8 +82,23 @@ describe('a member more in each family, by a file and a name', () => {
     expect(all.tracksOf(film, lamp).find(({ address }) => address === 'e1.depth')!.spec.label).toBe('Frill depth');
     expect(all.coverOf(film, main, lamp, 0)![0] - all.contentBox(film, main, lamp, 0)![0]).toBeCloseTo(-7, 9);
     const rows = all.buildRows(film, main, { ...CHOICE, unfolded: new Set([all.foldKey('main', 'lamp')]) });
-    expect(rows.flatMap((row) => (row.kind === 'track' ? [row.track.spec.label] : []))).toContain('Frill depth');
+    expect(rows.flatMap((row) => (row.is.kind === 'track' ? [(row.own as { spec: { label: string } }).spec.label] : []))).toContain('Frill depth');
     expect(all.timingWords(lamp)).toContain('Ahead by some by 6');
+    // The row stands, is drawn, hit, taken by a rectangle, pulled, and has its head.
+    const pulse = rows.find((row) => row.key === 'pulse lamp')!;
+    const view = { from: 0, pixelsPerFrame: 10 };
+    const drawn: unknown[] = [];
+    const to = new Proxy({}, { get: (_, name) => (...args: unknown[]) => { drawn.push([name, ...args]); return { width: 0 }; }, set: () => true }) as CanvasRenderingContext2D;
+    all.drawTracks(to, rows, { project: film, composition: main, view, width: 500, height: 300, scroll: 0, selection: all.NOTHING_SELECTED, frame: 0, marquee: null, grip: null, shift: null, activity: () => null, caught: null });
+    expect(drawn).toContainEqual(['fillRect', 0, pulse.top + 5, 100, 20]);
+    const grip = all.hitTest(rows, film, main, view, 40, pulse.top + 3);
+    expect(all.foretell(grip, all.NOTHING_SELECTED, main)).toBe('Pull down to rename');
+    expect(all.stepOf(all.classifyDrag(grip, false, all.NOTHING_SELECTED), null, 'main', 0, undefined, 12)).toMatchObject({ event: 'layers.set', move: { value: 'Down 12' } });
+    const across = [0, pulse.top + 2, 110, pulse.top + 4] as const;
+    expect(all.keysInside(rows, film, main, view, across).map((ref) => ref.key)).toEqual(['pulse']);
+    expect(all.barsInside(rows, view, across)).toEqual(['lamp']);
+    const acts = { choose: () => {}, drag: () => {}, link: () => {}, menu: () => {} };
+    expect(renderToStaticMarkup(createElement(pulse.is.Head, { row: pulse, index: 2, project: film, composition: main, target: false, acts }))).toContain('Pulse of Lamp, row 2');
     expect(all.HELP_PAGES.flatMap(({ lists }) => lists ?? []).map(([name]) => name)).toContain('Ahead by some');
 
     vi.stubGlobal('requestAnimationFrame', () => 0);
@@ -128,6 +146,7 @@ describe('a member more in each family, by a file and a name', () => {
     const read = all.readProjectFile(PLAIN);
     if (!read.ok) throw new Error(JSON.stringify(read));
     expect(all.checkProject(read.value).map(({ code }) => code)).not.toContain('skid');
+    expect(all.buildRows(read.value, read.value.compositions.by['main']!, { ...CHOICE, unfolded: new Set() }).map(({ key }) => key)).toEqual(['layer lamp']);
     expect(all.ACTIONS.map(({ id }) => id)).not.toContain('timing.ahead');
     expect(all.ACTIONS.map(({ id }) => id)).toContain('timing.loop');
     expect(all.HELP_PAGES.flatMap(({ lists }) => lists ?? []).map(([name]) => name)).not.toContain('Ahead by some');

@@ -1,10 +1,10 @@
 import { keyedTracks, keyTimesOf, unbent } from '../../../core/scene';
-import { framesOf, keyName, NO_MOMENTS, shiftLimits, stretchFactor, withRipple, withTogether, type KeyRef, type MarkerRef, type Moments } from '../../../core/commands';
+import { framesOf, keyName, NO_MOMENTS, shiftLimits, stretchFactor, withRipple, withTogether, type Event, type KeyRef, type MarkerRef, type Moments } from '../../../core/commands';
 import { inOrder, inTime, member, type Composition, type Project } from '../../../core/model';
 import { frameOfBeat, beatAt } from '../../../core/time';
 import type { Selection } from '../editor/state';
-import type { Hit } from './hit-test';
-
+import type { Grip, Hit } from './hit';
+import { keyNames } from './pegs';
 
 /** What a press in the tracks begins; decided once, when the pointer goes down. */
 export type Drag =
@@ -14,9 +14,10 @@ export type Drag =
   | { readonly kind: 'slide'; readonly layers: readonly string[] }
   | { readonly kind: 'trim'; readonly layers: readonly string[]; readonly end: 'start' | 'end' }
   | { readonly kind: 'stretch'; readonly layers: readonly string[]; readonly end: 'start' | 'end' }
+  | { readonly kind: 'pull'; readonly grip: Grip }
   | { readonly kind: 'marquee' };
 
-/** First match wins: pan (middle button), pegs, markers, a bar's grips, a bar, marquee. What is selected already moves together. */
+/** First match wins: pan (middle button), pegs, markers, a bar's ends, a bar, what a row alone can pull, marquee. What is selected already moves together. */
 export function classifyDrag(hit: Hit, middle: boolean, selection: Selection): Drag {
   if (middle) return { kind: 'pan' };
   const together = (layer: string) => (selection.layers.includes(layer) ? selection.layers : [layer]);
@@ -32,18 +33,10 @@ export function classifyDrag(hit: Hit, middle: boolean, selection: Selection): D
     case 'trim': return { kind: 'trim', layers: together(hit.layer), end: hit.end };
     case 'stretch': return { kind: 'stretch', layers: together(hit.layer), end: hit.end };
     case 'bar': return { kind: 'slide', layers: together(hit.layer) };
+    case 'grip': return { kind: 'pull', grip: hit };
     case 'row':
     case 'nothing': return { kind: 'marquee' };
   }
-}
-
-const names = new WeakMap<readonly KeyRef[], ReadonlySet<string>>();
-
-/** The names of many keys; the same list answers with the same set. */
-export function keyNames(refs: readonly KeyRef[]): ReadonlySet<string> {
-  let known = names.get(refs);
-  if (!known) names.set(refs, (known = new Set(refs.map(keyName))));
-  return known;
 }
 
 export type Switches = { readonly ripple: boolean; readonly together: boolean };
@@ -63,27 +56,29 @@ function ownMoments(drag: Drag): Moments | null {
     case 'slide': return { ...NO_MOMENTS, slide: drag.layers };
     case 'trim': return drag.end === 'start' ? { ...NO_MOMENTS, trimStart: drag.layers } : { ...NO_MOMENTS, trimEnd: drag.layers };
     case 'stretch':
+    case 'pull':
     case 'pan':
     case 'marquee': return null;
   }
 }
 
-/** The edit that a drag has come to after a number of frames. `near` is the moment that was taken hold of. */
-export type DragStep =
-  | { readonly event: 'layers.stretch'; readonly args: { readonly composition: string; readonly layers: string[]; readonly end: 'start' | 'end'; readonly by: number } }
-  | { readonly event: 'time.shift'; readonly args: { readonly composition: string; readonly slide: string[]; readonly trimStart: string[]; readonly trimEnd: string[]; readonly keys: KeyRef[]; readonly markers: MarkerRef[]; readonly by: number; readonly near?: number } };
+/** The edit that a drag makes: what it is about, the same for all moves, and what of that each move changes. */
+export type DragStep = { readonly event: Event; readonly args: object; readonly move: object };
 
-export function stepOf(drag: Drag, moments: Moments | null, composition: string, by: number, near?: number): DragStep | null {
+/** The edit that a drag has come to after a number of frames across and of pixels down; null where that is none. `near` is the moment that was taken hold of. */
+export function stepOf(drag: Drag, moments: Moments | null, composition: string, by: number, near?: number, down = 0): DragStep | null {
+  if (drag.kind === 'pull') return by === 0 && down === 0 ? null : { event: drag.grip.event, args: drag.grip.args, move: drag.grip.pull(by, down).move };
   if (by === 0) return null;
-  if (drag.kind === 'stretch') return { event: 'layers.stretch', args: { composition, layers: [...drag.layers], end: drag.end, by } };
+  if (drag.kind === 'stretch') return { event: 'layers.stretch', args: { composition, layers: [...drag.layers], end: drag.end }, move: { by } };
   if (!moments) return null;
   const { slide, trimStart, trimEnd, keys, markers } = moments;
-  return { event: 'time.shift', args: { composition, slide: [...slide], trimStart: [...trimStart], trimEnd: [...trimEnd], keys: [...keys], markers: [...markers], by, ...(near === undefined ? {} : { near }) } };
+  return { event: 'time.shift', args: { composition, slide: [...slide], trimStart: [...trimStart], trimEnd: [...trimEnd], keys: [...keys], markers: [...markers], ...(near === undefined ? {} : { near }) }, move: { by } };
 }
 
 /** How far a drag may go: ends keep a frame. */
 export function limitsOf(drag: Drag, moments: Moments | null, project: Project, composition: string): readonly [min: number, max: number] {
   if (moments) return shiftLimits(project, composition, moments);
+  if (drag.kind === 'pull') return drag.grip.limits;
   if (drag.kind !== 'stretch') return [-Infinity, Infinity];
   const [min, max] = shiftLimits(project, composition, drag.end === 'start' ? { ...NO_MOMENTS, trimStart: drag.layers } : { ...NO_MOMENTS, trimEnd: drag.layers });
   return [min, max];
@@ -144,6 +139,7 @@ export function snapDrag(raw: number, own: readonly number[], catches: readonly 
 
 /** The moments of a drag that may be caught. Of a great many only the ends: more would catch everywhere. */
 export function ownFrames(drag: Drag, project: Project, composition: Composition, moments: Moments | null): readonly number[] {
+  if (drag.kind === 'pull') return [drag.grip.at];
   if (drag.kind === 'stretch') return framesOf(project, composition, drag.end === 'start' ? { ...NO_MOMENTS, trimStart: drag.layers.slice(0, 1) } : { ...NO_MOMENTS, trimEnd: drag.layers.slice(0, 1) });
   const own = ownMoments(drag);
   const frames = own && moments ? [...framesOf(project, composition, own)].sort((a, b) => a - b) : [];
@@ -151,13 +147,14 @@ export function ownFrames(drag: Drag, project: Project, composition: Composition
 }
 
 /** What the drag shows while it goes on: how far, and where that is. */
-export function tellDrag(drag: Drag, project: Project, composition: string, by: number, caught: Catch | null): string {
+export function tellDrag(drag: Drag, project: Project, composition: string, by: number, caught: Catch | null, down = 0): string {
   const fine = (value: number) => Math.round(value * 100) / 100;
   const sign = `${by > 0 ? '+' : by < 0 ? '−' : ''}${fine(Math.abs(by))} f`;
   const at = caught ? `, at ${caught.name}` : '';
   const layer = 'layers' in drag ? member(project.compositions.by, composition)?.layers.by[drag.layers[0]!] : undefined;
   const [first, last] = [layer?.spans[0], layer?.spans[layer.spans.length - 1]];
   switch (drag.kind) {
+    case 'pull': return `${drag.grip.pull(by, down).told}${at}`;
     case 'slide': return first ? `${sign}, starts at ${fine(first[0] + by)}${at}` : sign;
     case 'trim': return !first || !last ? sign : drag.end === 'end' ? `${sign}, ends before ${fine(Math.max(first[0] + 1, last[1] + by))}${at}` : `${sign}, begins at ${fine(Math.min(first[1] - 1, first[0] + by))}${at}`;
     case 'stretch': return layer ? `${sign}, ${Math.round(stretchFactor(layer, drag.end, by) * 100)} % as long${at}` : sign;
@@ -170,6 +167,7 @@ export function foretell(hit: Hit, selection: Selection, composition: Compositio
   switch (hit.kind) {
     case 'keys': return `${hit.refs.length} ${hit.refs.length === 1 ? 'key' : 'keys'} at frame ${Math.round(hit.at * 100) / 100}`;
     case 'marker': return 'Marker: drag to move, double-click to name';
+    case 'grip': return hit.words;
     case 'trim':
     case 'stretch': {
       const many = selection.layers.includes(hit.layer) ? selection.layers.length : 1;

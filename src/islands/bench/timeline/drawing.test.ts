@@ -4,9 +4,10 @@ import type { Project } from '../../../core/model';
 import { activity } from '../../../core/scene';
 import { NOTHING_SELECTED } from '../editor/state';
 import { drawRuler, type RulerLook } from './draw-ruler';
-import { drawTracks, type TracksLook } from './draw-tracks';
+import { drawTracks } from './draw-tracks';
 import { INK, LABELS } from './inks';
-import { buildRows } from './rows';
+import { buildRows } from './rows/build-rows';
+import type { TracksLook } from './tracks-look';
 
 type Call = { readonly name: string; readonly args: readonly unknown[]; readonly fill: unknown; readonly stroke: unknown; readonly dash: readonly number[]; readonly alpha: unknown };
 
@@ -30,7 +31,7 @@ function tracks(project: Project, more: Partial<TracksLook> & { readonly unfolde
   const { unfolded = [], lanes = [], ...look } = more;
   const rows = buildRows(project, composition, { unfolded: new Set(unfolded), lanes: new Set(lanes), order: 'list', search: '', filter: 'all', selected: [], alone: null, room: 0 });
   const { to, calls } = recorder();
-  drawTracks(to, { project, composition, rows, view: { from: 0, pixelsPerFrame: 10 }, width: 1200, height: 400, scroll: 0, selection: NOTHING_SELECTED, frame: 0, marquee: null, grip: null, caught: null, shift: null, activity: (id) => activity(project, id), ...look });
+  drawTracks(to, rows, { project, composition, view: { from: 0, pixelsPerFrame: 10 }, width: 1200, height: 400, scroll: 0, selection: NOTHING_SELECTED, frame: 0, marquee: null, grip: null, caught: null, shift: null, activity: (id) => activity(project, id), ...look });
   return calls;
 }
 const film = smallFilm();

@@ -6,9 +6,11 @@ import { gestureIds } from '../editor/fresh-id';
 import type { TimelineView } from '../editor/state';
 import { followPointer } from '../follow-pointer';
 import { LAYER_MENU } from '../picture/press-picture';
-import { catchesFor, classifyDrag, keyNames, limitsOf, momentsOf, ownFrames, snapDrag, stepOf, tellDrag, whyLocked } from './drag';
-import { barsInside, keysInside, type Hit } from './hit-test';
-import type { Row } from './rows';
+import { catchesFor, classifyDrag, limitsOf, momentsOf, ownFrames, snapDrag, stepOf, tellDrag, whyLocked } from './drag';
+import type { Hit } from './hit';
+import { barsInside, keysInside } from './hit-test';
+import { keyNames } from './pegs';
+import type { Row } from './rows/row';
 import { frameOf, panBy } from './scale';
 
 const SLACK = 3;
@@ -53,7 +55,7 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
   };
   // Of a key that is met several times it is this moment that is pulled.
   const near = hit.kind === 'keys' ? hit.at : undefined;
-  let by = 0;
+  let [by, down] = [0, 0];
   let base: ReturnType<typeof stepOf> = null;
   let moved = false;
   let ended = false;
@@ -77,14 +79,15 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
     const { settings, project } = editor.store.getState();
     const snaps = settings.snap && !next.altKey;
     const snapped = snapDrag(dx / view.pixelsPerFrame, plan.own, snaps ? plan.catches : [], REACH / view.pixelsPerFrame, plan.limits);
-    by = snapped.by;
+    [by, down] = [snapped.by, dy];
     // One pass for all that the drag shows: each by itself would draw the timeline anew.
     flushSync(() => {
       base ??= stepOf(taken, plan!.moments, composition.id, 1, near);
-      if (base && by !== 0) editor.pull(base.event, base.args as never, { by } as never);
+      const step = base && stepOf(taken, plan!.moments, composition.id, by, near, dy);
+      if (step) editor.pull(base!.event, base!.args as never, step.move as never);
       else editor.letGo();
       setCaught(snapped.caught?.at ?? null);
-      setTold({ x: x + dx, y: next.clientY - box.top, text: tellDrag(taken, project, composition.id, by, snapped.caught) });
+      setTold({ x: x + dx, y: next.clientY - box.top, text: tellDrag(taken, project, composition.id, by, snapped.caught, dy) });
     });
   }, (keep) => {
     ended = true;
@@ -95,8 +98,8 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
       if (keep && rectangle) takeMarquee(editor, rows, view, rectangle, more ? before : null);
       return;
     }
-    const step = keep && moved && plan ? stepOf(taken, plan.moments, composition.id, by, near) : null;
-    if (step) editor.do(step.event, step.args as never, ids());
+    const step = keep && moved && plan ? stepOf(taken, plan.moments, composition.id, by, near, down) : null;
+    if (step) editor.do(step.event, { ...step.args, ...step.move } as never, ids());
     else editor.letGo();
   });
 }
@@ -122,6 +125,7 @@ function selectHit(editor: Editor, hit: Hit, more: boolean): void {
       const layers = more ? (has(hit.layer) && hit.kind !== 'row' ? selection.layers.filter((id) => id !== hit.layer) : [...new Set([...selection.layers, hit.layer])]) : has(hit.layer) ? selection.layers : [hit.layer];
       return editor.select({ layers, keys: [], markers: [], operator: layers[0] === selection.layers[0] ? selection.operator : null });
     }
+    case 'grip': return selectHit(editor, hit.as, more);
     case 'nothing': if (!more) editor.select({ layers: [], keys: [], markers: [], operator: null });
   }
 }
@@ -130,7 +134,7 @@ function selectHit(editor: Editor, hit: Hit, more: boolean): void {
 function takeMarquee(editor: Editor, rows: readonly Row[], view: TimelineView, rectangle: readonly [number, number, number, number], before: { readonly keys: readonly ReturnType<typeof keysInside>[number][]; readonly layers: readonly string[] } | null): void {
   const state = editor.store.getState();
   const { settings: { marqueeTakes }, selection, project } = state;
-  const free = rows.filter((row) => row.kind === 'markers' || !row.layer.locked);
+  const free = rows.filter((row) => !row.layer?.locked);
   const keys = marqueeTakes === 'bars' ? [] : keysInside(free, project, current(state), view, rectangle);
   const bars = marqueeTakes === 'pegs' ? [] : barsInside(free, view, rectangle);
   const layers = marqueeTakes === 'pegs' ? selection.layers : bars;
@@ -146,7 +150,8 @@ const MARKER_MENU = [['edit.delete'], ['time.next-marker', 'time.marker-before']
 const EMPTY_MENU = [['edit.paste', 'edit.paste-times', 'edit.all'], ['time.marker', 'play.range-from', 'play.range-to', 'play.range-whole'], ['view.whole', 'view.unfold-all', 'view.fold-all', 'view.by-start']] as const;
 
 /** The actions that fit what lies under the pointer in the tracks. */
-export function openTracksMenu(editor: Editor, hit: Hit, x: number, y: number): void {
+export function openTracksMenu(editor: Editor, under: Hit, x: number, y: number): void {
+  const hit = under.kind === 'grip' ? under.as : under;
   const { selection } = editor.store.getState();
   const known = hit.kind === 'keys' ? hit.refs.some((ref) => selection.keys.some((one) => keyName(one) === keyName(ref))) : 'layer' in hit && selection.layers.includes(hit.layer);
   if (!known) selectHit(editor, hit, false);

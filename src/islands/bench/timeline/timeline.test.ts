@@ -1,4 +1,4 @@
-import { work } from '../../../core/commands';
+import { applyPatches, work, type Draft } from '../../../core/commands';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { projectOf, smallFilm } from '../../../../tests/support/projects';
@@ -7,14 +7,16 @@ import { NOTHING_SELECTED } from '../editor/state';
 import { catchesFor, classifyDrag, foretell, limitsOf, momentsOf, ownFrames, snapDrag, stepOf, tellDrag, whyLocked, type Drag } from './drag';
 import { dropPlace } from './drop-place';
 import { barsInside, hitTest, keysInside } from './hit-test';
-import { buildRows, rowAt, timingWords, totalHeight, type RowChoice } from './rows';
+import { buildRows, rowAt, totalHeight } from './rows/build-rows';
+import type { RowChoice } from './rows/row';
 import { frameOf, markStep, panBy, wholeView, xOf, zoomAt } from './scale';
+import { timingWords } from './timing-words';
 
 const film = smallFilm();
 const main = film.compositions.by['main']!;
 const choice = (more: Partial<RowChoice> = {}): RowChoice => ({ unfolded: new Set(), lanes: new Set(), order: 'list', search: '', filter: 'all', selected: [], alone: null, room: 0, ...more });
 const rows = buildRows(film, main, choice({ unfolded: new Set(['main/lamp']), lanes: new Set(['main/tram']) }));
-const nameRow = (row: (typeof rows)[number]) => (row.kind === 'markers' ? 'markers' : `${row.kind} ${row.layer.id}${row.kind === 'track' ? ` ${row.track.address}` : ''}`);
+const nameRow = (row: (typeof rows)[number]) => row.key;
 const view = { from: 0, pixelsPerFrame: 10 };
 
 describe('the axis', () => {
@@ -48,7 +50,7 @@ describe('rows', () => {
   test('a height belongs to one row', () => {
     expect(totalHeight(rows)).toBe(27 * 3 + 104 + 24);
     expect(nameRow(rowAt(rows, 0)!)).toBe('layer tram');
-    expect(rowAt(rows, 27)!.kind).toBe('lane');
+    expect(rowAt(rows, 27)!.is.kind).toBe('lane');
     expect(rowAt(rows, -1)).toBeNull();
     expect(rowAt(rows, 1e4)).toBeNull();
   });
@@ -105,6 +107,25 @@ describe('what lies under the pointer', () => {
     expect(hitTest(folded, film, main, view, 400, 27 + 20)).toMatchObject({ kind: 'keys', at: 40 });
     expect(hitTest(folded, film, main, view, 420, 27 + 20)).toMatchObject({ kind: 'bar' });
   });
+  test('the end of a marker’s band, which is pulled to make it longer or shorter', () => {
+    const marked = projectOf([{ id: 'main', name: 'Main', markers: [{ id: 'm', at: 30, name: 'hit', length: 20 }], layers: [{ id: 'a', name: 'A', kind: 'null', markers: [{ id: 'n', at: 10, length: 30 }] }] }]);
+    const composition = marked.compositions.by['main']!;
+    const list = buildRows(marked, composition, choice());
+    const band = hitTest(list, marked, composition, view, 502, 8);
+    expect(foretell(band, NOTHING_SELECTED, composition)).toBe('hit lasts 20 f: drag to change');
+    const drag = classifyDrag(band, false, NOTHING_SELECTED);
+    expect(limitsOf(drag, null, marked, 'main')).toEqual([-20, Infinity]);
+    expect(ownFrames(drag, marked, composition, null)).toEqual([50]);
+    expect(tellDrag(drag, marked, 'main', 5, { at: 55, name: 'beat' })).toBe('lasts 25 f, at beat');
+    const step = stepOf(drag, null, 'main', 5)!;
+    const { draft } = work(marked, step.event, { composition: 'main', ...step.args, ...step.move } as never, () => 'k');
+    expect(applyPatches(marked, (draft as Draft).patches).project.compositions.by['main']!.markers['m']!.length).toBe(25);
+    expect(stepOf(drag, null, 'main', 0)).toBeNull();
+    // Its flag still moves it, and below the flags a layer's bar is what it was.
+    expect(hitTest(list, marked, composition, view, 305, 8)).toEqual({ kind: 'marker', ref: { layer: null, marker: 'm' } });
+    expect(hitTest(list, marked, composition, view, 400, 20 + 5)).toMatchObject({ kind: 'grip', as: { ref: { layer: 'a', marker: 'n' } } });
+    expect(hitTest(list, marked, composition, view, 400, 20 + 20)).toEqual({ kind: 'bar', layer: 'a' });
+  });
   test('pegs inside a rectangle', () => {
     expect(keysInside(rows, film, main, view, [150, 0, 450, 999]).map((ref) => ref.key)).toEqual(['b', 'c']);
     expect(keysInside(rows, film, main, view, [150, 0, 450, 60])).toEqual([]);
@@ -133,7 +154,7 @@ describe('what a drag means', () => {
   const moments = (drag: Drag, more: object = {}) => momentsOf(drag, film, main, { ripple: false, together: false, ...more });
   test('comes to one change, and tells where that is', () => {
     const trim = { kind: 'trim', layers: ['tram'], end: 'end' } as const;
-    const labelOf = (step: ReturnType<typeof stepOf>) => (work(film, step!.event, step!.args as never, () => 'k').draft as { label: string }).label;
+    const labelOf = (step: ReturnType<typeof stepOf>) => (work(film, step!.event, { ...step!.args, ...step!.move } as never, () => 'k').draft as { label: string }).label;
     expect(labelOf(stepOf(trim, moments(trim), 'main', -30))).toBe('Trim Tram');
     expect(tellDrag(trim, film, 'main', -30, null)).toBe('−30 f, ends before 70');
     expect(tellDrag(trim, film, 'main', -300, { at: 1, name: 'playhead' })).toBe('−300 f, ends before 1, at playhead');

@@ -11,10 +11,11 @@ import { foretell } from './drag';
 import { drawRuler, RULER_HEIGHT } from './draw-ruler';
 import { drawTracks } from './draw-tracks';
 import { Heads } from './heads';
-import { hitTest, type Hit } from './hit-test';
+import type { Hit } from './hit';
+import { hitTest } from './hit-test';
 import { KeyList } from './key-list';
 import { openTracksMenu, pressTracks } from './press-tracks';
-import { buildRows } from './rows';
+import { buildRows, firstRows } from './rows/build-rows';
 import { frameOf, panBy, shownView, xOf, zoomAt } from './scale';
 import { shiftOf } from './shift';
 import { useActivity } from './use-activity';
@@ -62,7 +63,7 @@ export function Timeline() {
   const [hit, setHit] = useState<Hit>({ kind: 'nothing' });
   // A view that was never set shows the whole composition, and goes on doing so as the pane changes.
   const view = useMemo(() => shownView(state.view, duration, width), [state.view, duration, width]);
-  const inView = useMemo(() => [...new Set(rows.filter((row) => row.top < scroll + height && row.top + row.height > scroll).flatMap((row) => (row.kind === 'layer' && row.layer.kind === 'nest' ? [row.layer.source] : [])))], [rows, scroll, height]);
+  const inView = useMemo(() => [...new Set(rows.filter((row) => row.top < scroll + height && row.top + row.height > scroll).flatMap((row) => (row.layer?.kind === 'nest' ? [row.layer.source] : [])))], [rows, scroll, height]);
   const activity = useActivity(project, inView);
   const grip = hit.kind === 'trim' || hit.kind === 'stretch' ? hit : null;
 
@@ -74,14 +75,14 @@ export function Timeline() {
 
   useLayoutEffect(() => {
     if (width === 0 || !tracks.current) return;
-    drawTracks(crispContext(tracks.current, width, height), { project, composition, rows, view, width, height, scroll, selection: state.selection, frame: state.frame, marquee, grip, caught, shift, activity });
+    drawTracks(crispContext(tracks.current, width, height), rows, { project, composition, view, width, height, scroll, selection: state.selection, frame: state.frame, marquee, grip, caught, shift, activity });
   }, [project, composition, rows, view, width, height, scroll, state.selection, state.frame, marquee, grip, caught, shift, activity]);
 
   // What is selected elsewhere comes into sight here.
   const [firstSelected] = state.selection.layers;
   useEffect(() => {
     const list = scroller.current;
-    const row = rows.find((one) => one.kind === 'layer' && one.layer.id === firstSelected);
+    const row = firstRows(rows).find((one) => one.layer.id === firstSelected);
     if (!list || !row) return;
     if (row.top < list.scrollTop) list.scrollTop = row.top;
     else if (row.top + row.height > list.scrollTop + list.clientHeight) list.scrollTop = row.top + row.height - list.clientHeight;
@@ -151,10 +152,11 @@ export function Timeline() {
     if (event.buttons !== 0) return;
     const next = hitUnder(event);
     if (JSON.stringify(next) !== JSON.stringify(hit)) setHit(next);
-    event.currentTarget.style.cursor = next.kind === 'trim' || next.kind === 'stretch' ? 'ew-resize' : next.kind === 'keys' || next.kind === 'marker' ? 'grab' : next.kind === 'bar' ? 'move' : 'default';
+    event.currentTarget.style.cursor = next.kind === 'grip' ? next.cursor : next.kind === 'trim' || next.kind === 'stretch' ? 'ew-resize' : next.kind === 'keys' || next.kind === 'marker' ? 'grab' : next.kind === 'bar' ? 'move' : 'default';
   };
   const onDoubleClick = (event: React.MouseEvent<HTMLCanvasElement>) => {
-    const under = hitUnder(event);
+    const found = hitUnder(event);
+    const under = found.kind === 'grip' ? found.as : found;
     if (under.kind === 'bar') editor.openNest(under.layer);
     if (under.kind === 'marker') {
       editor.select({ markers: [under.ref], keys: [], layers: under.ref.layer === null ? [] : [under.ref.layer] });

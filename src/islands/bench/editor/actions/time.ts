@@ -79,7 +79,7 @@ export const TIME_ACTIONS: readonly Action[] = [
     },
   },
   {
-    id: 'time.marker', title: (state) => (state.selection.layers.length === 0 ? 'Mark the composition here' : `Mark ${state.selection.layers.length === 1 ? 'the layer' : `${state.selection.layers.length} layers`} here`), group: 'Time', keys: ['M'],
+    id: 'time.marker', title: (state) => `Add a marker ${state.selection.layers.length === 0 ? 'to the composition' : state.selection.layers.length === 1 ? 'to the layer' : `to each of ${state.selection.layers.length} layers`} here`, group: 'Time', keys: ['M'],
     run: (editor) => {
       const state = editor.store.getState();
       const made: string[] = [];

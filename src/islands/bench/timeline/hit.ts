@@ -1,0 +1,31 @@
+import type { Event, KeyRef, MarkerRef } from '../../../core/commands';
+
+/** What lies under the pointer in the tracks. */
+export type Hit =
+  | { readonly kind: 'keys'; readonly refs: readonly KeyRef[]; readonly at: number; readonly layer: string }
+  | { readonly kind: 'bar'; readonly layer: string }
+  | { readonly kind: 'trim'; readonly layer: string; readonly end: 'start' | 'end' }
+  | { readonly kind: 'stretch'; readonly layer: string; readonly end: 'start' | 'end' }
+  | { readonly kind: 'marker'; readonly ref: MarkerRef }
+  | Grip
+  | { readonly kind: 'row'; readonly layer: string }
+  | { readonly kind: 'nothing' };
+
+/** Something that one kind of row alone knows how to pull: how far it is pulled changes one edit. */
+export type Grip = {
+  readonly kind: 'grip';
+  readonly layer: string | null;
+  readonly cursor: 'ew-resize' | 'ns-resize' | 'move' | 'grab';
+  /** What a drag from here does, said before the press. */
+  readonly words: string;
+  /** What a press on it selects. */
+  readonly as: Exclude<Hit, Grip>;
+  /** The moment that is taken hold of, in frames of the composition: others may catch it. */
+  readonly at: number;
+  /** How far it may go, in frames; both ends are allowed. */
+  readonly limits: readonly [least: number, most: number];
+  readonly event: Event;
+  readonly args: object;
+  /** What of the arguments it changes after a number of frames across and of pixels down, and the words for where that is. */
+  readonly pull: (by: number, down: number) => { readonly move: object; readonly told: string };
+};

@@ -1,0 +1,79 @@
+import { keyedTracks } from '../../../../core/scene';
+import { inOrder, type Composition, type Layer, type Project } from '../../../../core/model';
+import { foldKey } from '../../editor/state';
+import { ROWS } from './list';
+import type { Row, RowChoice, RowDefinition } from './row';
+
+/** Rows of a composition: those over all layers, then each layer's own, every kind in the order of its list. */
+export function buildRows(project: Project, composition: Composition, choice: RowChoice): readonly Row[] {
+  const rows: Row[] = [];
+  const place = { project, composition };
+  let top = 0;
+  const add = (is: RowDefinition, layer: Layer | null, { key, own }: { readonly key: string; readonly own: unknown }, height = is.height) => {
+    rows.push({ is, key: layer ? `${is.kind} ${layer.id}${key}` : `${is.kind}${key}`, layer, own, top, height });
+    top += height;
+  };
+  // Who searches or filters looks for rows.
+  const alone = choice.search === '' && choice.filter === 'all' ? standsAlone(composition, choice.alone) : null;
+  if (alone) {
+    const [first] = ROWS.flatMap((is) => is.under?.(place, alone.layer, { ...choice, unfolded: NOTHING, lanes: NOTHING }).map((one) => ({ is, one })) ?? []);
+    if (first) add(first.is, alone.layer, first.one);
+    add(alone.is, alone.layer, alone.one, Math.max(alone.is.height, choice.room - top));
+    return rows;
+  }
+  const all = { ...choice, alone: null };
+  for (const is of ROWS) for (const one of is.over?.(place, all) ?? []) add(is, null, one);
+  for (const layer of layersShown(project, composition, choice)) for (const is of ROWS) for (const one of is.under?.(place, layer, all) ?? []) add(is, layer, one);
+  return rows;
+}
+
+const NOTHING: ReadonlySet<string> = new Set();
+
+function standsAlone(composition: Composition, alone: string | null): { readonly layer: Layer; readonly is: RowDefinition; readonly one: { readonly key: string; readonly own: unknown } } | null {
+  if (alone === null) return null;
+  const layer = inOrder(composition.layers).find((one) => foldKey(composition.id, one.id) === alone);
+  for (const is of layer ? ROWS : []) {
+    const one = is.alone?.(layer!);
+    if (one) return { layer: layer!, is, one };
+  }
+  return null;
+}
+
+/** Layers that pass the search and the filter; by start, those that begin together keep the order of the list. */
+function layersShown(project: Project, composition: Composition, { order, search, filter, selected }: RowChoice): readonly Layer[] {
+  const words = search.trim().toLowerCase();
+  const chosen = new Set(selected);
+  const shown = inOrder(composition.layers).filter((layer) => {
+    if (words !== '' && !layer.name.toLowerCase().includes(words) && !keyedTracks(project, layer).some((track) => track.spec.label.toLowerCase().includes(words))) return false;
+    switch (filter) {
+      case 'all': return true;
+      case 'selected': return chosen.has(layer.id);
+      case 'keyed': return keyedTracks(project, layer).length > 0;
+      case 'nests': return layer.kind === 'nest';
+    }
+  });
+  return order === 'list' ? shown : [...shown].sort((a, b) => (a.spans[0]?.[0] ?? 0) - (b.spans[0]?.[0] ?? 0));
+}
+
+/** The height of all rows together. */
+export function totalHeight(rows: readonly Row[]): number {
+  const last = rows[rows.length - 1];
+  return last ? last.top + last.height : 0;
+}
+
+/** The row at a height, or null below the last. */
+export function rowAt(rows: readonly Row[], y: number): Row | null {
+  let [low, high] = [0, rows.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (rows[middle]!.top + rows[middle]!.height <= y) low = middle + 1;
+    else high = middle;
+  }
+  const row = rows[low];
+  return row && y >= row.top ? row : null;
+}
+
+/** The first row of each layer that is shown, in their order. */
+export function firstRows(rows: readonly Row[]): readonly (Row & { readonly layer: Layer })[] {
+  return rows.filter((row, i): row is Row & { readonly layer: Layer } => row.layer !== null && row.layer !== rows[i - 1]?.layer);
+}

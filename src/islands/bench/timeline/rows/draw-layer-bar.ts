@@ -1,0 +1,81 @@
+import { timingOf } from '../../../../core/scene';
+import type { Layer } from '../../../../core/model';
+import { pieces } from '../../../../core/timing';
+import { BARS, INK } from '../inks';
+import { frameOf, xOf } from '../scale';
+import { shiftedSpans, slidBy } from '../shift';
+import type { TracksLook } from '../tracks-look';
+
+/** A layer's bar in each of its spans, with what moves inside a nest and where its loop turns; heights in coordinates of the list. */
+export function drawLayerBar(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, top: number, height: number): void {
+  const { view } = look;
+  const selected = look.selection.layers.includes(layer.id);
+  const inks = !layer.visible ? BARS.hidden : layer.kind === 'nest' ? BARS.nest : BARS.other;
+  const slid = slidBy(layer.id, look.shift);
+  for (const [from, until] of shiftedSpans(layer, look.shift)) {
+    const [left, right] = [xOf(from, view), xOf(until, view)];
+    if (right < 0 || left > look.width) continue;
+    to.fillStyle = inks.fill;
+    to.beginPath();
+    to.roundRect(left, top, Math.max(2, right - left), height, 4);
+    to.fill();
+    to.save();
+    to.clip();
+    if (layer.kind === 'nest') {
+      const own = slid === 0 ? look : { ...look, view: { ...view, from: view.from - slid } };
+      drawActivity(to, own, layer, from - slid, until - slid, top, height);
+      drawTurns(to, own, layer, from - slid, until - slid, top, height);
+    }
+    to.restore();
+    to.strokeStyle = selected ? INK.leaf : inks.edge;
+    to.lineWidth = selected ? 1.5 : 1;
+    to.stroke();
+    if (look.grip?.layer === layer.id) drawGrip(to, look, left, right, top, height);
+  }
+}
+
+/** How much changes inside a nest, over the host's frames. */
+function drawActivity(to: CanvasRenderingContext2D, { project, composition, view, width, activity }: TracksLook, layer: Layer, from: number, until: number, top: number, height: number): void {
+  if (layer.kind !== 'nest') return;
+  const counts = activity(layer.source);
+  if (!counts) return;
+  const most = counts.reduce((a, b) => Math.max(a, b), 0);
+  const { stack, source } = timingOf(project, composition, layer);
+  if (most === 0 || !source) return;
+  to.fillStyle = 'rgba(163, 199, 109, 0.45)';
+  const [left, right] = [Math.max(0, xOf(from, view)), Math.min(width, xOf(until, view))];
+  const step = Math.max(2, view.pixelsPerFrame);
+  let before: number | null = null;
+  for (let x = left; x < right; x += step) {
+    const at = stack.content.at(Math.floor(frameOf(x, view) + 1e-6));
+    const moves = at >= 0 && at < source.D && at !== before;
+    const count = moves ? (counts[Math.floor(at + source.offset)] ?? 0) : 0;
+    before = at;
+    if (count === 0) continue;
+    const tall = 2 + (height - 8) * (count / most) * 0.7;
+    to.fillRect(x, top + height - 1 - tall, Math.max(1, step - 1), tall);
+  }
+}
+
+/** Where a loop turns: a notch in the bar. */
+function drawTurns(to: CanvasRenderingContext2D, { project, composition, view, width }: TracksLook, layer: Layer, from: number, until: number, top: number, height: number): void {
+  const [first, last] = [Math.max(from, frameOf(0, view)), Math.min(until, frameOf(width, view))];
+  let count = 0;
+  for (const piece of pieces(timingOf(project, composition, layer).stack.content, first, last)) {
+    if (++count > 2000) return;
+    if (!piece.jump) continue;
+    to.fillStyle = INK.ground;
+    to.fillRect(Math.round(xOf(piece.from, view)) - 1, top, 2, height);
+  }
+}
+
+/** The grip under the pointer, lit before it is pressed: the upper half of an end trims, the lower stretches. */
+function drawGrip(to: CanvasRenderingContext2D, { grip }: TracksLook, left: number, right: number, top: number, height: number): void {
+  if (!grip) return;
+  const x = grip.end === 'start' ? left : right - 5;
+  to.fillStyle = INK.paper;
+  to.beginPath();
+  if (grip.kind === 'trim') to.roundRect(x, top, 5, height / 2, 2);
+  else to.roundRect(x, top + height / 2, 5, height / 2, 2);
+  to.fill();
+}

@@ -1,0 +1,77 @@
+import { keyedTracks } from '../../../../core/scene';
+import { inTime, member, type Layer } from '../../../../core/model';
+import { useEditorState } from '../../editor/editor-context';
+import { foldKey, type TimelineView } from '../../editor/state';
+import { drawPegs } from '../draw-pegs';
+import type { Hit } from '../hit';
+import { LayerHead } from '../layer-head';
+import { drawMarkers, markerHit } from '../marker-flags';
+import { nearestPeg, pegsOf } from '../pegs';
+import { xOf } from '../scale';
+import { drawLayerBar } from './draw-layer-bar';
+import { defineRow, type HeadProps, type Row, type RowPlace } from './row';
+
+/** Whether its tracks stand under it, and whether they could. */
+type Own = { readonly open: boolean; readonly opens: boolean };
+
+/** Half the reach of a bar's end, in pixels. */
+const END = 6;
+
+/** A layer: its bar, its markers and, folded, all its pegs. */
+export const layerRow = defineRow<Own>({
+  kind: 'layer',
+  height: 27,
+  under: ({ project, composition }, layer, choice) => [{ key: '', own: { open: choice.unfolded.has(foldKey(composition.id, layer.id)), opens: choice.alone === null && keyedTracks(project, layer).length > 0 } }],
+  draw(to, look, row) {
+    const layer = row.layer!;
+    if (look.selection.layers.includes(layer.id)) {
+      to.fillStyle = '#20261a';
+      to.fillRect(0, row.top, look.width, row.height - 1);
+    }
+    drawLayerBar(to, look, layer, row.top + 4, row.height - 9);
+    if (!row.own.open) drawPegs(to, look, layer.id, pegsIn(row, look), row.top + 7, 12, false);
+    drawMarkers(to, look, inTime(layer.markers), layer.id, row.top + 2);
+  },
+  hit(row, place, view, x, y) {
+    const layer = row.layer!;
+    // Flags stand in the upper part of the row, above the bar's own ends only where their staff is.
+    const marker = y < 13 ? markerHit(inTime(layer.markers), layer.id, view, x) : null;
+    if (marker) return marker;
+    const end = endUnder(layer, view, x, y > row.height / 2);
+    if (end) return end;
+    const peg = row.own.open ? null : nearestPeg(pegsIn(row, place), view, x);
+    if (peg) return { kind: 'keys', ...peg, layer: layer.id };
+    const onBar = layer.spans.some(([from, to]) => x >= xOf(from, view) && x < xOf(to, view));
+    return onBar ? { kind: 'bar', layer: layer.id } : { kind: 'row', layer: layer.id };
+  },
+  pegs: (row, place) => (row.own.open ? [] : pegsIn(row, place)),
+  bars: (row) => row.layer!.spans,
+  Head,
+});
+
+function pegsIn(row: Row, { project, composition }: RowPlace) {
+  return pegsOf(project, composition, row.layer!, keyedTracks(project, row.layer!));
+}
+
+/** An end of the bar under x: its upper half trims, its lower half stretches. */
+function endUnder(layer: Layer, view: TimelineView, x: number, lower: boolean): Hit | null {
+  const kind = lower ? 'stretch' : 'trim';
+  for (const [from, to] of layer.spans) {
+    const [left, right] = [xOf(from, view), xOf(to, view)];
+    // Ends lie half inside the bar; a short bar keeps a middle to slide it by.
+    const reach = Math.min(END, Math.max(2, (right - left) / 4));
+    if (Math.abs(x - left) <= reach && from === layer.spans[0]![0]) return { kind, layer: layer.id, end: 'start' };
+    if (Math.abs(x - right) <= reach && to === layer.spans[layer.spans.length - 1]![1]) return { kind, layer: layer.id, end: 'end' };
+  }
+  return null;
+}
+
+function Head({ row, index, composition, target, acts }: HeadProps<Own>) {
+  const layer = row.layer!;
+  const key = foldKey(composition.id, layer.id);
+  const selected = useEditorState((state) => state.selection.layers.includes(layer.id));
+  const lane = useEditorState((state) => state.lanes.has(key));
+  const renaming = useEditorState((state) => state.renaming === layer.id);
+  const follows = layer.parent === null ? null : (member(composition.layers.by, layer.parent)?.name ?? 'a missing layer');
+  return <LayerHead top={row.top} height={row.height} index={index} layer={layer} composition={composition.id} selected={selected} open={row.own.open} opens={row.own.opens} lane={lane} renaming={renaming} follows={follows} target={target} acts={acts} />;
+}

@@ -1,0 +1,8 @@
+import { laneRow } from './lane-row';
+import { layerRow } from './layer-row';
+import { markersRow } from './markers-row';
+import type { RowDefinition } from './row';
+import { trackRow } from './track-row';
+
+/** All kinds of rows, in the order in which they stand: over all layers, then under each. */
+export const ROWS: readonly RowDefinition[] = [markersRow, layerRow, laneRow, trackRow];

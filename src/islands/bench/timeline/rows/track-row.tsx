@@ -1,0 +1,115 @@
+import { memo } from 'react';
+import { keysOf } from '../../../../core/commands';
+import { channelSampler, keyedTracks, keyTimesOf, valueAt, type Track } from '../../../../core/scene';
+import type { Composition, Layer, Project } from '../../../../core/model';
+import { useEditorState } from '../../editor/editor-context';
+import { foldKey } from '../../editor/state';
+import { PegButton } from '../../panel/peg-button';
+import { showNumber } from '../../panel/read-number';
+import { usePeg } from '../../panel/use-peg';
+import { drawPegs } from '../draw-pegs';
+import { INK } from '../inks';
+import { nearestPeg, pegsOf } from '../pegs';
+import { frameOf, xOf } from '../scale';
+import { shiftedTrack, slidBy } from '../shift';
+import type { TracksLook } from '../tracks-look';
+import { defineRow, type Row } from './row';
+
+/** A keyed track of an unfolded layer: its pegs, and its motion between them. */
+export const trackRow = defineRow<Track>({
+  kind: 'track',
+  height: 24,
+  under: ({ project, composition }, layer, choice) => (choice.unfolded.has(foldKey(composition.id, layer.id)) ? keyedTracks(project, layer).map((track) => ({ key: ` ${track.address}`, own: track })) : []),
+  draw: (to, look, row) => drawMotion(to, look, row.layer!, row, row.own),
+  hit(row, { project, composition }, view, x) {
+    const layer = row.layer!;
+    const peg = nearestPeg(pegsOf(project, composition, layer, [row.own]), view, x);
+    return peg ? { kind: 'keys', ...peg, layer: layer.id } : { kind: 'row', layer: layer.id };
+  },
+  pegs: (row, { project, composition }) => pegsOf(project, composition, row.layer!, [row.own]),
+  Head: ({ row, project, composition }) => <TrackHead top={row.top} height={row.height} layer={row.layer!} track={row.own} project={project} composition={composition} />,
+});
+
+/** The motion between two pegs is the line between them: straight, curved, or dashed level where it is held. */
+function drawMotion(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, row: Row, still: Track): void {
+  const { project, composition, width } = look;
+  const slid = slidBy(layer.id, look.shift);
+  const view = slid === 0 ? look.view : { ...look.view, from: look.view.from - slid };
+  const track = shiftedTrack(project, composition, layer, still, look.shift);
+  const { channel, spec } = track;
+  const times = keyTimesOf(project, composition, layer, track);
+  const pegs = pegsOf(project, composition, layer, [track]);
+  const keys = keysOf(channel);
+  if (!channel || pegs.length === 0) return;
+  const middle = row.top + row.height / 2;
+  const first = Math.max(0, xOf(pegs[0]!.at, view));
+  const last = Math.min(width, xOf(pegs[pegs.length - 1]!.at, view));
+  to.strokeStyle = INK.amber;
+  to.lineWidth = 1;
+  if (spec.type === 'N') {
+    const sample = channelSampler(channel, 'N') as (x: number) => number;
+    const numbers = keys.map((key) => key.value as number);
+    let [low, high] = [Math.min(...numbers), Math.max(...numbers)];
+    const valueAt = (x: number) => sample(times.at(frameOf(x, view)));
+    const points: [number, number][] = [];
+    for (let x = first; x <= last; x += 2) {
+      const value = valueAt(x);
+      points.push([x, value]);
+      [low, high] = [Math.min(low, value), Math.max(high, value)];
+    }
+    const reach = row.height / 2 - 5;
+    const y = (value: number) => middle + reach - ((value - low) / (high - low || 1)) * reach * 2;
+    // Where the layer's own timing bends its keys, a stretch of the line is not a stretch between two pegs.
+    const heldUntil = times.even ? pegs.flatMap((peg, i) => (i + 1 < pegs.length && peg.held ? [[xOf(peg.at, view), xOf(pegs[i + 1]!.at, view)] as const] : [])) : [];
+    to.globalAlpha = 0.75;
+    for (const held of [false, true]) {
+      to.setLineDash(held ? [2, 3] : []);
+      to.beginPath();
+      let drawing = false;
+      for (const [x, value] of points) {
+        const wanted = heldUntil.some(([left, right]) => x >= left && x < right) === held;
+        if (wanted && drawing) to.lineTo(x, y(value));
+        else if (wanted) to.moveTo(x, y(value));
+        drawing = wanted;
+      }
+      to.stroke();
+      if (heldUntil.length === 0) break;
+    }
+    to.setLineDash([]);
+    // What it does outside its keys goes on more faintly.
+    to.globalAlpha = 0.35;
+    const ends: readonly (readonly [number, number] | null)[] = [channel.before === 'hold' ? null : [Math.max(0, xOf(0, view)), first], channel.after === 'hold' ? null : [last, Math.min(width, xOf(composition.duration, view))]];
+    for (const end of ends) {
+      if (!end) continue;
+      const [left, right] = end;
+      to.beginPath();
+      for (let x = left; x <= right; x += 2) to[x === left ? 'moveTo' : 'lineTo'](x, Math.min(row.top + row.height - 2, Math.max(row.top + 2, y(valueAt(x)))));
+      to.stroke();
+    }
+    to.globalAlpha = 1;
+  } else {
+    to.globalAlpha = 0.6;
+    to.setLineDash(spec.type === 'T' || spec.type === 'B' || spec.type === 'E' ? [2, 3] : []);
+    to.beginPath();
+    to.moveTo(first, middle);
+    to.lineTo(last, middle);
+    to.stroke();
+    to.setLineDash([]);
+    to.globalAlpha = 1;
+  }
+  drawPegs(to, track === still ? look : { ...look, shift: null }, layer.id, pegs, middle - 6, 12, true);
+}
+
+const TrackHead = memo(function TrackHead({ top, height, layer, track, project, composition }: { readonly top: number; readonly height: number; readonly layer: Layer; readonly track: Track; readonly project: Project; readonly composition: Composition }) {
+  const frame = useEditorState((state) => state.frame);
+  const peg = usePeg([layer], track.address, { project, composition, frame });
+  const value = valueAt(project, composition, layer, track, frame);
+  const shown = typeof value === 'number' ? `${showNumber(value)}${track.spec.unit === '°' ? '°' : ` ${track.spec.unit}`}` : typeof value === 'string' ? value : '';
+  return (
+    <div role="row" style={{ top, height }} className="absolute inset-x-0 flex items-center gap-2 border-b border-[#262a20] pr-1 pl-9 text-[12.5px]">
+      <span role="gridcell" className="min-w-0 grow truncate text-muted">{track.spec.label}</span>
+      <span role="gridcell" className="max-w-28 truncate font-mono text-[12px] text-amber">{shown}</span>
+      <span role="gridcell" className="shrink-0"><PegButton small state={peg.state} label={`${track.spec.label} of ${layer.name}`} onPress={peg.press} onPrevious={peg.previous} onNext={peg.next} disabled={layer.locked} /></span>
+    </div>
+  );
+});
