@@ -7,7 +7,7 @@ export const TABLE = {
   'core/keys': ['core/time'],
   'core/timing': ['core/time', 'core/keys'],
   'core/lettering': ['core/display'],
-  'core/model': ['core/time', 'core/keys', 'core/timing'],
+  'core/model': ['core/time', 'core/keys', 'core/timing', 'core/display'],
   'core/scene': ['core/time', 'core/keys', 'core/timing', 'core/model', 'core/display', 'core/lettering'],
   'core/evaluate': ['core/time', 'core/keys', 'core/timing', 'core/model', 'core/display', 'core/lettering', 'core/scene'],
   'core/checks': ['core/time', 'core/timing', 'core/model', 'core/scene', 'core/evaluate'],

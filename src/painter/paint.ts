@@ -1,7 +1,11 @@
-import { multiply, staysInside, transform, type Colour, type Group, type Ink, type Item, type Matrix, type PathItem } from '../core/display';
+import { boundsOfGroup, multiply, reachOf, staysInside, type Clip, type Colour, type Group, type Ink, type Item, type Matrix, type PathItem, type Wash } from '../core/display';
+import { deviceBox, within, type Box } from './box';
+import { css } from './css-colour';
+import { effectSheet } from './effect-sheet';
+import { lay, maskSheet } from './mask-sheet';
 import type { PictureMemory } from './picture-memory';
 import { runGroup, steadyRuns } from './steady-runs';
-import type { PaintHost, Picture, Surface } from './surface';
+import type { PaintHost, Sheet, Surface } from './surface';
 
 export type PaintOptions = {
   /** From the composition to device pixels. */
@@ -56,22 +60,27 @@ function paintItems(items: readonly Item[], surface: Surface, matrix: Matrix, al
         surface.drawImage(picture as never, 0, 0, item.width, item.height);
         break;
       }
-      case 'group': placeGroup(item, surface, multiply(matrix, item.matrix), alpha, job); break;
+      case 'group': placeGroup(item, surface, matrix, alpha, job); break;
+      case 'wash': paintWash(item, surface, matrix, alpha, job); break;
       default: throw new Error(`Unknown display item: ${JSON.stringify(item satisfies never)}`);
     }
   }
 }
 
 /** Lays a group on the surface: straight away where nothing can tell the difference, else by way of a sheet of its own. */
-function placeGroup(group: Group, surface: Surface, matrix: Matrix, alpha: number, job: Job): void {
+function placeGroup(group: Group, surface: Surface, outer: Matrix, alpha: number, job: Job): void {
+  const matrix = multiply(outer, group.matrix);
   const opacity = alpha * group.opacity;
-  const plain = group.blend === 'normal' && (opacity === 1 || isOneMark(group)) && !(group.isolated && blendsInside(group));
-  const box = deviceBox(group, matrix, job);
+  const finished = group.mask !== null || group.effects.length > 0 || group.clip !== null;
+  const plain = !finished && group.blend === 'normal' && (opacity === 1 || isOneMark(group)) && !(group.isolated && mixesInside(group));
+  const remembers = job.memory !== null && group.picture !== null && group.frame !== null && !finished;
+  if (plain && !remembers) return isInSight(group, matrix, job) ? paintGroup(group, surface, matrix, opacity, job) : undefined;
+  const box = boxOf(group, matrix, job);
   if (!box) return;
-  const key = job.memory && group.picture !== null && group.frame ? memoryKey(group.picture, matrix, box) : null;
+  const key = remembers ? memoryKey(group.picture!, matrix, box) : null;
   const known = key === null ? null : job.memory!.get(key);
-  if (!known && plain && (key === null || !job.memory!.askedBefore(key))) return paintGroup(group, surface, matrix, opacity, job);
-  const picture = known ?? paintSheet(group, matrix, box, job);
+  if (!known && plain && !job.memory!.askedBefore(key!)) return paintGroup(group, surface, matrix, opacity, job);
+  const picture = known ?? (finished ? finishedSheet(group, outer, matrix, box, job) : paintSheet(group, matrix, box, job)).picture;
   surface.setTransform(1, 0, 0, 1, 0, 0);
   surface.globalAlpha = opacity;
   surface.globalCompositeOperation = compositeWord(group.blend);
@@ -83,12 +92,61 @@ function placeGroup(group: Group, surface: Surface, matrix: Matrix, alpha: numbe
 }
 
 /** The group's items on a sheet that covers its box. */
-function paintSheet(group: Group, [a, b, c, d, e, f]: Matrix, box: Box, job: Job): Picture {
-  const sheet = job.host.sheet(box.width, box.height);
-  const inner: Job = { ...job, width: box.width, height: box.height };
-  paintGroup(group, sheet.surface, [a, b, c, d, e - box.left, f - box.top], 1, inner);
+function paintSheet(group: Group, matrix: Matrix, box: Box, job: Job): Sheet {
+  return onSheet(box, job, (surface, inner) => paintGroup(group, surface, within(matrix, box), 1, inner));
+}
+
+/** The same with its mask, its effects and its clip, in this order. */
+function finishedSheet(group: Group, outer: Matrix, matrix: Matrix, box: Box, job: Job): Sheet {
+  let sheet = paintSheet(group, matrix, box, job);
+  if (group.mask) cutBy(sheet, maskSheet(group.mask, matrix, box, job.host), 'destination-in', job);
+  for (const effect of group.effects) sheet = effectSheet(effect, sheet, matrix, job.host);
+  if (group.clip) clipSheet(sheet, group.clip, outer, box, job);
+  return sheet;
+}
+
+/** Cuts a sheet by the form of another picture in the same space. */
+function clipSheet(sheet: Sheet, { by, side }: Clip, outer: Matrix, box: Box, job: Job): void {
+  const form = onSheet(box, job, (surface, inner) => { placeGroup({ ...by, blend: 'normal' }, surface, within(outer, box), 1, inner); });
+  cutBy(sheet, form, side === 'inside' ? 'destination-in' : 'destination-out', job);
+}
+
+function cutBy(sheet: Sheet, form: Sheet, how: string, job: Job): void {
+  lay(sheet.surface, form, how);
+  job.host.giveBack(form.picture);
+}
+
+function onSheet({ width, height }: Box, job: Job, draw: (surface: Surface, inner: Job) => void): Sheet {
+  const sheet = job.host.sheet(width, height);
+  const inner: Job = { ...job, width, height };
+  draw(sheet.surface, inner);
   job.painted = inner.painted;
-  return sheet.picture;
+  return sheet;
+}
+
+/** Takes what lies on the surface, and puts it back as the wash's effects make it, where its mask and clip let it through. */
+function paintWash(wash: Wash, surface: Surface, outer: Matrix, alpha: number, job: Job): void {
+  const { width, height, host } = job;
+  const [matrix, opacity] = [multiply(outer, wash.matrix), alpha * wash.opacity];
+  const box: Box = { left: 0, top: 0, width, height };
+  let sheet = host.sheet(width, height);
+  sheet.surface.drawImage(surface.canvas as never, 0, 0);
+  for (const effect of wash.effects) sheet = effectSheet(effect, sheet, matrix, host);
+  if (wash.mask === null && wash.clip === null && opacity === 1) lay(surface, sheet, 'copy');
+  else {
+    const through = wash.mask ? maskSheet(wash.mask, matrix, box, host) : onSheet(box, job, (all) => all.fillRect(0, 0, width, height));
+    if (wash.clip) clipSheet(through, wash.clip, outer, box, job);
+    lay(sheet.surface, through, 'destination-in');
+    surface.setTransform(1, 0, 0, 1, 0, 0);
+    surface.globalAlpha = opacity;
+    for (const [picture, how] of [[through.picture, 'destination-out'], [sheet.picture, 'lighter']] as const) {
+      surface.globalCompositeOperation = how;
+      surface.drawImage(picture as never, 0, 0);
+    }
+    surface.globalCompositeOperation = 'source-over';
+    host.giveBack(through.picture);
+  }
+  host.giveBack(sheet.picture);
 }
 
 function paintGroup(group: Group, surface: Surface, matrix: Matrix, alpha: number, job: Job): void {
@@ -137,37 +195,42 @@ function inkStyle(ink: Ink, surface: Surface): unknown {
 function isOneMark({ items }: Group): boolean {
   const [only, second] = items;
   if (!only || second) return false;
-  if (only.kind === 'group') return only.blend === 'normal' && isOneMark(only);
-  return only.kind === 'image' || !only.fill || !only.stroke;
+  switch (only.kind) {
+    case 'group': return only.blend === 'normal' && only.mask === null && only.effects.length === 0 && only.clip === null && isOneMark(only);
+    case 'path': return !only.fill || !only.stroke;
+    case 'image': return true;
+    case 'wash': return false;
+  }
 }
 
-const blending = new WeakMap<readonly Item[], boolean>();
+const mixing = new WeakMap<readonly Item[], boolean>();
 
-function blendsInside({ items }: Group): boolean {
-  let known = blending.get(items);
+/** Whether something in it is mixed with what lies below: a blend, a wash. */
+function mixesInside({ items }: Group): boolean {
+  let known = mixing.get(items);
   if (known === undefined) {
-    known = items.some((item) => item.kind === 'group' && (item.blend !== 'normal' || (!item.isolated && blendsInside(item))));
-    blending.set(items, known);
+    known = items.some((item) => item.kind === 'wash' || (item.kind === 'group' && (item.blend !== 'normal' || (!item.isolated && mixesInside(item)))));
+    mixing.set(items, known);
   }
   return known;
 }
 
-type Box = { readonly left: number; readonly top: number; readonly width: number; readonly height: number };
+/** Effects that reach farther than this, in device pixels, are cut there. */
+const MOST_REACH = 1024;
 
-/** The device pixels that a group can touch, or null when it lies off the surface. Without a frame, its own or that of the one group in it: all of them. */
-function deviceBox(group: Group, matrix: Matrix, job: Job): Box | null {
-  const { width, height } = job;
-  if (!group.frame) {
-    const [only, second] = group.items;
-    return only?.kind === 'group' && !second ? deviceBox(only, multiply(matrix, only.matrix), job) : { left: 0, top: 0, width, height };
-  }
-  const [w, h] = group.frame;
-  const corners = [transform(matrix, 0, 0), transform(matrix, w, 0), transform(matrix, w, h), transform(matrix, 0, h)];
-  const left = Math.max(0, Math.floor(Math.min(...corners.map(([x]) => x))));
-  const top = Math.max(0, Math.floor(Math.min(...corners.map(([, y]) => y))));
-  const right = Math.min(width, Math.ceil(Math.max(...corners.map(([x]) => x))));
-  const bottom = Math.min(height, Math.ceil(Math.max(...corners.map(([, y]) => y))));
-  return right > left && bottom > top ? { left, top, width: right - left, height: bottom - top } : null;
+/** The device pixels that a group can touch; null when it lies off the surface. With effects also those outside from where they reach in. */
+function boxOf(group: Group, matrix: Matrix, { width, height }: Job): Box | null {
+  const bounds = boundsOfGroup({ ...group, effects: [] });
+  if (!bounds) return null;
+  const [a, b, c, d] = matrix;
+  const reach = group.effects.length === 0 ? 0 : Math.max(...reachOf(group.effects)) * Math.max(Math.hypot(a, b), Math.hypot(c, d));
+  // Smoothed edges touch the pixel beside them.
+  return deviceBox(bounds, matrix, [width, height], Math.min(MOST_REACH, Math.ceil(reach)) + (group.frame ? 0 : 1));
+}
+
+/** Whether a group with a frame has any of it on the surface. */
+function isInSight({ frame }: Group, matrix: Matrix, { width, height }: Job): boolean {
+  return frame === null || deviceBox([0, 0, ...frame], matrix, [width, height], 0) !== null;
 }
 
 /** Pictures may move by whole pixels and stay themselves; anything else is another picture. */
@@ -177,16 +240,4 @@ function memoryKey(picture: string, [a, b, c, d, e, f]: Matrix, { left, top, wid
 
 function compositeWord(blend: string): string {
   return blend === 'normal' ? 'source-over' : blend === 'plus-lighter' ? 'lighter' : blend;
-}
-
-const words = new WeakMap<Colour, string>();
-
-function css(colour: Colour): string {
-  let word = words.get(colour);
-  if (word === undefined) {
-    const part = (value: number) => Math.round(Math.min(1, Math.max(0, value)) * 255);
-    const [r, g, b, a] = colour;
-    words.set(colour, (word = `rgba(${part(r)}, ${part(g)}, ${part(b)}, ${Math.min(1, Math.max(0, a))})`));
-  }
-  return word;
 }

@@ -5,7 +5,7 @@ import type { FaceLookup } from '../core/lettering';
 import { createPictureMemory, lookupFrom, paint, shippedFaces, type Surface } from '.';
 import { createNodeHost, loadNodeFaces, paintToCanvas } from './node';
 import { steadyRuns } from './steady-runs';
-import type { Item } from '../core/display';
+import { plainGroup, type Item } from '../core/display';
 import { projectOf, type LayerInput } from '../../tests/support/projects';
 
 let faces: FaceLookup;
@@ -96,7 +96,7 @@ describe('the memory of pictures', () => {
     expect(memory.bytes()).toBe(0);
   });
   test('what stood still goes together; what blends stays alone', () => {
-    const item = (blend = 'normal'): Item => ({ kind: 'group', matrix: [1, 0, 0, 1, 0, 0], opacity: 1, blend, frame: null, isolated: false, picture: null, items: [] });
+    const item = (blend = 'normal'): Item => plainGroup([], { blend });
     const [a, b, c, d] = [item(), item(), item('screen'), item()];
     expect(steadyRuns([a, b, c, d]).map((run) => run.length)).toEqual([1, 1, 1, 1]);
     expect(steadyRuns([a, b, c, d]).map((run) => run.length)).toEqual([2, 1, 1]);

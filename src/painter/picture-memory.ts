@@ -32,7 +32,7 @@ export function createPictureMemory(capBytes: number, letGo: (picture: Picture) 
       return picture;
     },
     keep(key, picture) {
-      if (size(picture) > capBytes / 4) return letGo(picture);
+      if (size(picture) > capBytes) return letGo(picture);
       const before = kept.get(key);
       if (before) drop(key, before);
       kept.set(key, picture);

@@ -1,20 +1,27 @@
 import type { Picture } from './surface';
 
-/** How many sheets wait to be lent again. */
-const MOST = 8;
+/** What the sheets that wait may take together. */
+const MOST_BYTES = 48_000_000;
 
-/** Sheets that come back and may be lent again at their size. When too many wait, the one that has waited longest is let go: sizes that nobody asks for any more make room. */
-export function createSheetPool<Sheet extends Picture>(make: (width: number, height: number) => Sheet) {
+const sizeOf = ({ width, height }: Picture) => width * height * 4;
+
+/** Sheets that come back and may be lent again at their size. When what waits takes too much, the one that has waited longest is let go: sizes that nobody asks for any more make room. */
+export function createSheetPool<Sheet extends Picture>(make: (width: number, height: number) => Sheet, mostBytes = MOST_BYTES) {
   const free: Sheet[] = [];
+  let bytes = 0;
   return {
     take(width: number, height: number): Sheet {
       const i = free.findLastIndex((one) => one.width === width && one.height === height);
-      return i >= 0 ? free.splice(i, 1)[0]! : make(width, height);
+      if (i < 0) return make(width, height);
+      const [sheet] = free.splice(i, 1);
+      bytes -= sizeOf(sheet!);
+      return sheet!;
     },
     giveBack(sheet: Sheet): void {
       free.push(sheet);
-      if (free.length > MOST) free.shift();
+      bytes += sizeOf(sheet);
+      while (bytes > mostBytes) bytes -= sizeOf(free.shift()!);
     },
-    waiting: () => free.length,
+    bytes: () => bytes,
   };
 }

@@ -1,4 +1,4 @@
-import { IDENTITY, type Group, type Item } from '../core/display';
+import { plainGroup, type Group, type Item } from '../core/display';
 
 /** Items that a frame before had too: the same object is the same picture. */
 const seen = new WeakSet<Item>();
@@ -13,7 +13,7 @@ export function steadyRuns(items: readonly Item[]): readonly (readonly Item[])[]
   const runs: Item[][] = [];
   let open = false;
   for (const item of items) {
-    const steady = seen.has(item) && (item.kind !== 'group' || item.blend === 'normal');
+    const steady = seen.has(item) && item.kind !== 'wash' && (item.kind !== 'group' || item.blend === 'normal');
     seen.add(item);
     if (steady && open) runs[runs.length - 1]!.push(item);
     else runs.push([item]);
@@ -25,7 +25,7 @@ export function steadyRuns(items: readonly Item[]): readonly (readonly Item[])[]
 /** A run as a group whose picture is worth remembering. */
 export function runGroup(items: readonly Item[], frame: Group['frame']): Group {
   const name = items.map(numberOf).join(',');
-  return { kind: 'group', matrix: IDENTITY, opacity: 1, blend: 'normal', frame, isolated: true, picture: `run ${name}`, items };
+  return plainGroup(items, { frame, isolated: true, picture: `run ${name}` });
 }
 
 function numberOf(item: Item): number {

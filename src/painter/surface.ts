@@ -13,6 +13,9 @@ export type Surface = {
   lineDashOffset: number;
   imageSmoothingEnabled: boolean;
   imageSmoothingQuality: string;
+  filter: string;
+  /** What it paints on. */
+  readonly canvas: unknown;
   save(): void;
   restore(): void;
   setTransform(a: number, b: number, c: number, d: number, e: number, f: number): void;
@@ -34,10 +37,13 @@ export type Gradient = { addColorStop(offset: number, colour: string): void };
 /** Something that `drawImage` takes; only the host knows what it is. */
 export type Picture = { readonly width: number; readonly height: number };
 
+/** A canvas that was lent, and its context. */
+export type Sheet = { readonly picture: Picture; readonly surface: Surface };
+
 /** What a browser or Node lends the painter. */
 export type PaintHost = {
-  /** A clear canvas and its context, kept apart from the ones that are in use. */
-  readonly sheet: (width: number, height: number) => { readonly picture: Picture; readonly surface: Surface };
+  /** A clear canvas and its context in their first state, kept apart from the ones that are in use. */
+  readonly sheet: (width: number, height: number) => Sheet;
   /** Says that a sheet is no longer needed and may be lent again. */
   readonly giveBack: (picture: Picture) => void;
   /** The host's own path for an outline. */

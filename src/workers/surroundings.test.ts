@@ -58,12 +58,14 @@ describe('what a worker loads', () => {
 
 test('sheets of sizes that nobody asks for any more make room', () => {
   let made = 0;
-  const pool = createSheetPool((width, height) => ({ width, height, number: ++made }));
+  const pool = createSheetPool((width, height) => ({ width, height, number: ++made }), 6800);
   const old = Array.from({ length: 8 }, () => pool.take(10, 10));
   for (const sheet of old) pool.giveBack(sheet);
   const now = Array.from({ length: 3 }, () => pool.take(20, 20));
   for (const sheet of now) pool.giveBack(sheet);
-  expect(pool.waiting()).toBe(8);
+  // Three of 1600 bytes and the last five of 400.
+  expect(pool.bytes()).toBe(6800);
   expect(pool.take(20, 20).number).toBeGreaterThan(8);
   expect(made).toBe(11);
+  expect([pool.take(10, 10).number, pool.bytes()]).toEqual([8, 4800]);
 });

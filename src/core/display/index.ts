@@ -1,4 +1,5 @@
 export { IDENTITY, invert, multiply, transform, type Matrix } from './matrix';
 export { boundsOf, CLOSE, COORDINATES, CURVE, LINE, MOVE, type Bounds, type Outline } from './outline';
-export { boundsOfItems, staysInside } from './item-bounds';
-export type { Colour, Group, ImageItem, Ink, Item, PathItem, Stroke } from './items';
+export { boundsOfGroup, boundsOfItems, reachOf, staysInside } from './item-bounds';
+export type { Clip, Colour, Effect, Group, ImageItem, Ink, Item, MaskPart, Pass, PathItem, Stroke, Wash } from './items';
+export { plainGroup } from './plain-group';

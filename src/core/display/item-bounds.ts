@@ -1,4 +1,4 @@
-import type { Item } from './items';
+import type { Effect, Group, Item, Wash } from './items';
 import { transform, type Matrix } from './matrix';
 import { boundsOf, type Bounds, type Outline } from './outline';
 
@@ -9,8 +9,32 @@ const lists = new WeakMap<readonly Item[], { readonly bounds: Bounds | null }>()
 /** A box around all that items paint, strokes included: never smaller than that; null where they paint nothing. */
 export function boundsOfItems(items: readonly Item[]): Bounds | null {
   let known = lists.get(items);
-  if (!known) lists.set(items, (known = { bounds: items.reduce<Bounds | null>((box, item) => joined(box, boundsOfItem(item)), null) }));
+  if (!known) lists.set(items, (known = { bounds: items.reduce<Bounds | null>((box, item) => (item.kind === 'wash' ? box && grown(box, reachThrough(item.matrix, item.effects)) : joined(box, boundsOfItem(item))), null) }));
   return known.bounds;
+}
+
+/** The box around what a group paints in its own space: cut to its frame, and grown by its effects. */
+export function boundsOfGroup({ items, frame, effects }: Group): Bounds | null {
+  const inner = boundsOfItems(items);
+  const cut = inner && frame ? overlap(inner, [0, 0, ...frame]) : inner;
+  return cut && effects.length > 0 ? grown(cut, reachOf(effects)) : cut;
+}
+
+/** How far effects, one after the other, reach beyond what they are given. */
+export function reachOf(effects: readonly Effect[]): Effect['reach'] {
+  return effects.reduce<Effect['reach']>((sum, { reach }) => [sum[0] + reach[0], sum[1] + reach[1], sum[2] + reach[2], sum[3] + reach[3]], NOTHING);
+}
+
+const NOTHING = [0, 0, 0, 0] as const;
+
+function grown([left, top, right, bottom]: Bounds, [l, u, r, d]: Effect['reach']): Bounds {
+  return [left - l, top - u, right + r, bottom + d];
+}
+
+/** The same in the space around a matrix, as far to every side. */
+function reachThrough([a, b, c, d]: Matrix, effects: readonly Effect[]): Effect['reach'] {
+  const most = Math.max(...reachOf(effects)) * Math.max(Math.hypot(a, b), Math.hypot(c, d));
+  return [most, most, most, most];
 }
 
 /** Whether all that items paint lies in `[0, 0, width, height]`, so that cutting them there cuts nothing. */
@@ -22,7 +46,7 @@ export function staysInside(items: readonly Item[], [width, height]: readonly [n
 /** What adding leaves, in pixels. */
 const HAIR = 1e-6;
 
-function boundsOfItem(item: Item): Bounds | null {
+function boundsOfItem(item: Exclude<Item, Wash>): Bounds | null {
   switch (item.kind) {
     case 'path': {
       let known = outlines.get(item.outline);
@@ -36,9 +60,8 @@ function boundsOfItem(item: Item): Bounds | null {
     }
     case 'image': return [0, 0, item.width, item.height];
     case 'group': {
-      const inner = boundsOfItems(item.items);
-      const cut = inner && item.frame ? overlap(inner, [0, 0, ...item.frame]) : inner;
-      return cut && transformed(item.matrix, cut);
+      const own = boundsOfGroup(item);
+      return own && transformed(item.matrix, own);
     }
   }
 }

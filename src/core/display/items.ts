@@ -34,11 +34,51 @@ export type PathItem = {
 
 export type ImageItem = { readonly kind: 'image'; readonly asset: string; readonly width: number; readonly height: number };
 
-export type Group = {
+/** A form of a mask, joined to those before it; the first one that adds begins with nothing, any other with everything. */
+export type MaskPart = {
+  readonly outline: Outline;
+  readonly mode: 'add' | 'subtract' | 'intersect';
+  readonly invert: boolean;
+  /** Standard deviation of its edge, in px of the group. */
+  readonly soft: number;
+  /** Px by which it reaches beyond its outline; below 0 it stays within. */
+  readonly spread: number;
+  /** 0 … 1. */
+  readonly opacity: number;
+};
+
+/**
+ * One laying-on of an effect, in order, on a sheet that begins clear. Lengths are px of the group's own space, `soft` is the
+ * standard deviation of a blur.
+ */
+export type Pass =
+  /** The picture that came in; `light` times as bright. */
+  | { readonly lay: 'picture'; readonly soft: number; readonly light: number }
+  /** Its form in one colour, moved. */
+  | { readonly lay: 'form'; readonly colour: Colour; readonly x: number; readonly y: number; readonly soft: number }
+  /** A colour over what lies there already, within its form. */
+  | { readonly lay: 'flood'; readonly colour: Colour; readonly opacity: number }
+  /** What of the picture is brighter than the threshold (0 … 1), spread and added as light; strength 1 is as bright as it is. */
+  | { readonly lay: 'light'; readonly threshold: number; readonly soft: number; readonly strength: number };
+
+/** How one effect is painted, and how far that reaches beyond what comes in. */
+export type Effect = { readonly passes: readonly Pass[]; readonly reach: readonly [left: number, up: number, right: number, down: number] };
+
+/** Another picture of the same space, through whose form this one is seen. */
+export type Clip = { readonly by: Group; readonly side: 'inside' | 'outside' };
+
+/** What is done to a picture after it is painted, in this order: mask, effects, then opacity, clip and blend. */
+type Finish = {
+  readonly mask: readonly MaskPart[] | null;
+  readonly effects: readonly Effect[];
+  /** 0 … 1, of the whole. */
+  readonly opacity: number;
+  readonly clip: Clip | null;
+};
+
+export type Group = Finish & {
   readonly kind: 'group';
   readonly matrix: Matrix;
-  /** 0 … 1, of the group as a whole. */
-  readonly opacity: number;
   /** A CSS mix-blend-mode word or `plus-lighter`. */
   readonly blend: string;
   /** Content is cut to `[0, 0, width, height]` of the group's own space. */
@@ -50,4 +90,7 @@ export type Group = {
   readonly items: readonly Item[];
 };
 
-export type Item = PathItem | ImageItem | Group;
+/** Changes all that lies below it in its group, within its mask; its matrix is that of mask and effects. */
+export type Wash = Finish & { readonly kind: 'wash'; readonly matrix: Matrix };
+
+export type Item = PathItem | ImageItem | Group | Wash;

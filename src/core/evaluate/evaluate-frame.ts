@@ -1,7 +1,7 @@
-import { IDENTITY, type Bounds, type Colour, type Group, type Item, type Matrix } from '../display';
+import { plainGroup, type Bounds, type Clip, type Colour, type Group, type Item, type Matrix, type Wash } from '../display';
 import type { FaceLookup } from '../lettering';
 import { inOrder, isDrawn, type Composition, type Layer, type LayerOf, type Project } from '../model';
-import { assetOf, compositionOf, deepIdentity, keyTimeAt, prepareLayer, readColour, ringSuffix, sourceOf, sourceTimeAt, worldMatrix } from '../scene';
+import { assetOf, clipTargetOf, compositionOf, deepIdentity, keyTimeAt, prepareLayer, readColour, ringSuffix, sourceOf, sourceTimeAt, UNTOUCHED, washesOver, worldMatrix } from '../scene';
 import { inSpans, type Frames } from '../time';
 import { nestsAbove, nestsOf } from './remembered-nests';
 
@@ -35,14 +35,14 @@ const BUDGET = 200_000;
 type Around = { readonly project: Project; readonly faces: FaceLookup; left: number };
 
 /** A composition at one of its frames, and the compositions that it is shown by. */
-type Here = { readonly host: Composition; readonly frame: Frames; readonly above: ReadonlySet<string>; readonly matrices: Map<string, Matrix> };
+type Here = { readonly host: Composition; readonly frame: Frames; readonly above: ReadonlySet<string>; readonly matrices: Map<string, Matrix>; readonly forms: Map<Layer, Drawn> };
 
 /** What a composition shows at a frame of its own: the one page that tells how frame 42 comes about. */
 export function evaluateFrame(project: Project, id: string, frame: Frames, { faces, purpose }: Surroundings): EvaluatedFrame | null {
   const host = compositionOf(project, id);
   if (!host) return null;
   const around: Around = { project, faces, left: BUDGET };
-  const here: Here = { host, frame, above: nestsAbove(null, id), matrices: new Map() };
+  const here: Here = { host, frame, above: nestsAbove(null, id), matrices: new Map(), forms: new Map() };
   const layers = inOrder(host.layers);
   const soloed = purpose === 'bench' && layers.some((layer) => layer.solo);
   const shown: ShownLayer[] = [];
@@ -53,23 +53,23 @@ export function evaluateFrame(project: Project, id: string, frame: Frames, { fac
     const layer = layers[i]!;
     if (!isDrawn(layer.kind)) continue;
     const matrix = worldMatrix(project, host, layer, frame, here.matrices);
-    const { group, bounds } = drawLayer(around, here, layer, matrix);
+    const { item, bounds } = drawLayer(around, here, layer, matrix);
     if (purpose === 'bench') shown.push({ id: layer.id, matrix, bounds });
     const hidden = !layer.visible || (soloed && !layer.solo) || (layer.guide && purpose === 'output');
-    if (hidden || !group) continue;
-    items.push(group);
+    if (hidden || !item || standsElsewhere(layer)) continue;
+    items.push(item);
     drawn.push(layer.id);
   }
   const { width, height, background } = host;
   return {
     width, height, background: background === null ? null : readColour(background),
-    root: { kind: 'group', matrix: IDENTITY, items, opacity: 1, blend: 'normal', frame: [width, height], isolated: false, picture: null },
+    root: plainGroup(items, { frame: [width, height] }),
     drawn, layers: shown.reverse(), tooMuch: around.left < 0,
   };
 }
 
-type Drawn = { readonly group: Group | null; readonly bounds: Bounds | null };
-const NOT_DRAWN: Drawn = { group: null, bounds: null };
+type Drawn = { readonly item: Group | Wash | null; readonly bounds: Bounds | null };
+const NOT_DRAWN: Drawn = { item: null, bounds: null };
 
 /** Time → keys → items, for one layer. */
 function drawLayer(around: Around, here: Here, layer: Layer, matrix: Matrix): Drawn {
@@ -77,15 +77,66 @@ function drawLayer(around: Around, here: Here, layer: Layer, matrix: Matrix): Dr
   const x = keyTimeAt(around.project, here.host, layer, here.frame);
   const prepared = prepareLayer(layer);
   const { items, bounds, nest = null } = contentOf(around, here, layer, x);
-  if (items.length === 0 || !inSpans(layer.spans, here.frame)) return { group: null, bounds };
+  const wash = layer.kind === 'wash';
+  if ((items.length === 0 && !wash) || !inSpans(layer.spans, here.frame)) return { item: null, bounds };
   const opacity = prepared.opacity(x);
-  if (opacity === 0) return { group: null, bounds };
+  if (opacity === 0) return { item: null, bounds };
+  const { mask, effects } = prepared.finish === null ? UNTOUCHED : prepared.finish(x);
+  const clip = layer.clipTo === null ? null : clipOf(around, here, layer);
+  if (clip === HIDDEN || (wash && effects.length === 0)) return { item: null, bounds };
   const { last } = prepared;
   // Nothing about it has changed: the same object says so to painters, whatever time it was worked out at.
-  if (last !== null && last.items === items && last.opacity === opacity && sameNumbers(last.matrix, matrix) && sameNumbers(last.frame, nest?.frame ?? null)) return { group: last, bounds };
-  const group: Group = { kind: 'group', matrix, items, opacity, blend: layer.blend, frame: nest?.frame ?? null, isolated: nest !== null, picture: nest?.picture ?? null };
-  prepared.last = group;
-  return { group, bounds };
+  const same = last !== null && last.opacity === opacity && last.mask === mask && last.effects === effects && last.clip === clip && sameNumbers(last.matrix, matrix)
+    && (last.kind === 'wash' || (last.items === items && sameNumbers(last.frame, nest?.frame ?? null)));
+  if (!same) {
+    prepared.last = wash
+      ? { kind: 'wash', matrix, opacity, mask, effects, clip }
+      : { kind: 'group', matrix, items, opacity, blend: layer.blend, frame: nest?.frame ?? null, isolated: nest !== null, picture: nest?.picture ?? null, mask, effects, clip };
+  }
+  return { item: washed(around, here, layer, prepared.last!), bounds };
+}
+
+/** Where the form that a layer is seen through is empty. */
+const HIDDEN = Symbol('nothing to be seen through');
+
+/** The form that a layer is seen through; null where that takes nothing away. */
+function clipOf(around: Around, here: Here, layer: Layer): Clip | null | typeof HIDDEN {
+  const target = clipTargetOf(here.host, layer);
+  if (!target) return null;
+  let drawn = here.forms.get(target);
+  if (!drawn) here.forms.set(target, (drawn = drawLayer(around, here, target, worldMatrix(around.project, here.host, target, here.frame, here.matrices))));
+  const { item } = drawn;
+  if (item?.kind !== 'group') return layer.clipSide === 'inside' ? HIDDEN : null;
+  let known = forms.get(item);
+  if (!known) forms.set(item, (known = { inside: { by: item, side: 'inside' }, outside: { by: item, side: 'outside' } }));
+  return known[layer.clipSide];
+}
+
+/** A wash over one layer is painted with that, wherever it stands in the list itself. */
+function standsElsewhere(layer: Layer): boolean {
+  return layer.kind === 'wash' && layer.appliesTo !== null;
+}
+
+const forms = new WeakMap<Group, Readonly<Record<'inside' | 'outside', Clip>>>();
+const together = new WeakMap<Group | Wash, Map<Wash, Group>>();
+
+/** A layer under the washes that change it alone: they stand over it in a group of their own, which blends in its stead. */
+function washed(around: Around, here: Here, layer: Layer, item: Group | Wash): Group | Wash {
+  let under = item;
+  if (item.kind === 'group') for (const wash of washesOver(here.host, layer)) {
+    if (wash === layer || !wash.visible || wash.guide) continue;
+    const { item: over } = drawLayer(around, here, wash, worldMatrix(around.project, here.host, wash, here.frame, here.matrices));
+    if (over?.kind !== 'wash' || under.kind !== 'group') continue;
+    let known = together.get(under);
+    if (!known) together.set(under, (known = new Map()));
+    let group = known.get(over);
+    if (!group) {
+      known.clear();
+      known.set(over, (group = plainGroup([{ ...under, blend: 'normal' }, over], { blend: under.blend, isolated: true })));
+    }
+    under = group;
+  }
+  return under;
 }
 
 function sameNumbers(a: readonly number[] | null, b: readonly number[] | null): boolean {
@@ -132,7 +183,7 @@ function nestOf(around: Around, here: Here, layer: LayerOf<'nest'>): Content {
   const inner = at + (sourceOf(project, here.host, layer)?.offset ?? 0);
   const picture = `${deepIdentity(project, source.id)}${ringSuffix(project, source.id, here.above)}@${inner}`;
   const nests = nestsOf(around.faces);
-  const items = nests.get(picture) ?? nestItems(around, { host: source, frame: inner, above: nestsAbove(here.above, source.id), matrices: new Map() });
+  const items = nests.get(picture) ?? nestItems(around, { host: source, frame: inner, above: nestsAbove(here.above, source.id), matrices: new Map(), forms: new Map() });
   // What the budget cut short is no pure function any more.
   if (around.left >= 0) nests.keep(picture, items);
   return { items, bounds, nest: { frame: layer.clipFrame ? [source.width, source.height] : null, picture } };
@@ -149,8 +200,8 @@ function nestItems(around: Around, here: Here): readonly Item[] {
     if (around.left < 0) break;
     // Most layers of a composition are outside their spans at a given time; they cost nothing.
     if (!layer.visible || layer.guide || !isDrawn(layer.kind) || !inSpans(layer.spans, frame)) continue;
-    const { group } = drawLayer(around, here, layer, worldMatrix(around.project, host, layer, frame, here.matrices));
-    if (group) items.push(group);
+    const { item } = drawLayer(around, here, layer, worldMatrix(around.project, host, layer, frame, here.matrices));
+    if (item && !standsElsewhere(layer)) items.push(item);
   }
   // Items that all stood still are the list that they were.
   const then = standing.get(host);

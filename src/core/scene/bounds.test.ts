@@ -21,13 +21,14 @@ const cover = (layer: string, frame: number) => coverOf(film, main, main.layers.
 
 describe('what a layer covers', () => {
   test('is its content with its stroke and the reach of its effects, one after the other, at that time', () => {
-    // A round stroke of 8 reaches 6 at most; the shadow goes 34 to the right and 9 up beyond that.
-    expect(cover('lamp', 0)).toEqual([-56, -45, 90, 36]);
-    expect(cover('lamp', 5)).toEqual([-66, -55, 100, 46]);
+    // A round stroke of 8 reaches 6 at most; the shadow goes 30 to the right and 5 up, and 6 beyond that.
+    expect(cover('lamp', 0)).toEqual([-56, -47, 92, 37]);
+    // A blur of 10 is painted as far as 15.
+    expect(cover('lamp', 5)).toEqual([-71, -62, 107, 52]);
     expect(contentBox(film, main, main.layers.by['lamp']!, 0)).toEqual([-50, -30, 50, 30]);
   });
   test('of a nest is its frame and what its effects add; of what is not drawn nothing', () => {
-    expect(cover('tram', 0)).toEqual([-7, -7, 47, 27]);
+    expect(cover('tram', 0)).toEqual([-10.5, -10.5, 50.5, 30.5]);
     expect(cover('guide', 0)).toBeNull();
   });
 });

@@ -1,11 +1,9 @@
-import { boundsOfItems, type Bounds } from '../display';
+import { boundsOfItems, reachOf, type Bounds } from '../display';
 import type { FaceLookup } from '../lettering';
-import { effectOf, inOrder, isDrawn, type Composition, type Layer, type Project } from '../model';
+import { isDrawn, type Composition, type Layer, type Project } from '../model';
 import type { Frames } from '../time';
 import { keyTimesOf } from './key-times';
 import { prepareLayer } from './prepared-layer';
-import { valueAt } from './values';
-import { trackAt } from './tracks';
 import { assetOf, compositionOf } from './source';
 
 const NO_FACES: FaceLookup = () => null;
@@ -42,10 +40,6 @@ export function coverOf(project: Project, host: Composition, layer: Layer, frame
   const at = keyTimesOf(project, host, layer).at(frame);
   const content = layer.kind === 'shape' || layer.kind === 'text' ? boundsOfItems(prepareLayer(layer).content(at, faces).items) : contentBox(project, host, layer, frame, faces);
   if (!content) return null;
-  return inOrder(layer.effects).filter((effect) => !effect.off).reduce<Bounds>((box, effect) => {
-    const { channels, grows } = effectOf(effect.kind);
-    const numbers = Object.entries(channels).flatMap(([name, { type }]) => (type === 'N' ? [[name, valueAt(project, host, layer, trackAt(project, layer, `${effect.id}.${name}`)!, frame)]] : []));
-    const [left, up, right, down] = grows(Object.fromEntries(numbers) as never);
-    return [box[0] - left, box[1] - up, box[2] + right, box[3] + down];
-  }, content);
+  const [left, up, right, down] = reachOf(prepareLayer(layer).finish?.(at).effects ?? []);
+  return [content[0] - left, content[1] - up, content[2] + right, content[3] + down];
 }

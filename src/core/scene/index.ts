@@ -6,6 +6,8 @@ export { keyMomentsOf, keyTimesOf, pulled, unbent, type KeyTimes } from './key-t
 export { keyTimeAt, sourceTimeAt, timingOf, type LayerTiming, type Trace } from './layer-timing';
 export { HERE, type Place } from './place';
 export { canChange, channelSampler, sampleChannel, withKeysAt } from './prepared-channel';
+export { UNTOUCHED, type LayerFinish } from './finish';
+export { clipTargetOf, washesOver } from './leaned-on';
 export { prepareLayer, type PreparedLayer } from './prepared-layer';
 export { readColour } from './read-colour';
 export { ringSuffix } from './rings';

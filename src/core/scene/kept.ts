@@ -13,9 +13,7 @@ export function keptOfLayer(layer: Layer): readonly string[] {
   const things: readonly (readonly [boolean, string])[] = [
     [keptOperators(layer).length > 0, `timing: ${keptOperators(layer).join(', ')}`],
     [channels.some(({ formula }) => formula !== null), 'formulas'],
-    [layer.clipTo !== null, 'being clipped to another layer'],
-    [inOrder(layer.masks).length > 0, 'masks'],
-    [inOrder(layer.effects).length > 0, 'effects'],
+    [inOrder(layer.masks).some((mask) => mask.painted !== undefined), 'painted masks'],
     [layer.kind === 'text' && layer.letters !== null, 'letters'],
     [layer.turnAlong || layer.turnBy !== 0, 'turning along its path'],
     [layer.joint !== null, 'a joint'],

@@ -1,7 +1,8 @@
-import { boundsOf, type Bounds, type Colour, type Group, type Ink, type Item, type Matrix, type Outline, type Stroke } from '../display';
+import { boundsOf, type Bounds, type Colour, type Group, type Ink, type Item, type Matrix, type Outline, type Stroke, type Wash } from '../display';
 import { setText, type FaceLookup } from '../lettering';
 import { FILL, inOrder, KINDS, type Channel, type ChannelSpec, type Layer, type LayerOf, POSE, STOP, STROKE } from '../model';
 import type { Frames } from '../time';
+import { prepareFinish, type LayerFinish } from './finish';
 import { channelSampler, canChange } from './prepared-channel';
 import { drawnPath, ellipse, polygon, rectangle, type PathValue } from './shape-outline';
 import { trimOutline } from './trim-outline';
@@ -18,8 +19,10 @@ export type PreparedLayer = {
   readonly opacity: (x: Frames) => number;
   /** Shapes and text alone: other kinds get their content from elsewhere. */
   readonly content: (x: Frames, faces: FaceLookup) => LayerContent;
-  /** The group that it gave last, to be given again when nothing has changed. */
-  last: Group | null;
+  /** Its masks and effects; null where it has none. */
+  readonly finish: ((x: Frames) => LayerFinish) | null;
+  /** What it gave last, to be given again when nothing has changed. */
+  last: Group | Wash | null;
 };
 
 const remembered = new WeakMap<Layer, PreparedLayer>();
@@ -38,6 +41,7 @@ function prepare(layer: Layer): PreparedLayer {
   return {
     matrix: prepareMatrix(channels),
     opacity: prepareOpacity(channels['opacity']),
+    finish: prepareFinish(layer),
     last: null,
     content: layer.kind === 'shape' ? prepareShape(layer) : layer.kind === 'text' ? prepareText(layer) : () => NOTHING,
   };

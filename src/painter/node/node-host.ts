@@ -18,6 +18,8 @@ export function createNodeHost(images: NodeImages): PaintHost {
       const canvas = pool.take(width, height);
       const surface = surfaceOf(canvas);
       surface.setTransform(1, 0, 0, 1, 0, 0);
+      surface.globalAlpha = 1;
+      surface.globalCompositeOperation = 'source-over';
       surface.clearRect(0, 0, width, height);
       return { picture: canvas, surface };
     },

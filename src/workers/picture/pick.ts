@@ -1,4 +1,4 @@
-import { invert, transform, type Group, type Item } from '../../core/display';
+import { invert, transform, type Group, type Item, type MaskPart } from '../../core/display';
 import { evaluateFrame, type EvaluatedFrame, type Surroundings } from '../../core/evaluate';
 import { sourceOf, sourceTimeAt } from '../../core/scene';
 import { member, type Project } from '../../core/model';
@@ -42,6 +42,7 @@ export function pickInside(project: Project, composition: string, frame: number,
 function touches(item: Item, x: number, y: number, slack: number, probe: Probe, host: PaintHost): boolean {
   switch (item.kind) {
     case 'group': return touchesGroup(item, x, y, slack, probe, host);
+    case 'wash': return false;
     case 'image': return x >= 0 && y >= 0 && x < item.width && y < item.height;
     case 'path': {
       const path = host.path(item.outline);
@@ -57,6 +58,16 @@ function touchesGroup(group: Group, x: number, y: number, slack: number, probe: 
   if (!back) return false;
   const [px, py] = transform(back, x, y);
   if (group.frame && (px < 0 || py < 0 || px >= group.frame[0] || py >= group.frame[1])) return false;
+  if (group.clip && touchesGroup(group.clip.by, x, y, 0, probe, host) !== (group.clip.side === 'inside')) return false;
+  if (group.mask && !letsThrough(group.mask, px, py, probe, host)) return false;
   const scale = Math.hypot(back[0], back[1]);
   return group.items.some((item) => touches(item, px, py, slack * scale, probe, host));
+}
+
+/** Whether a point is seen through a mask, its soft edges taken as sharp. */
+function letsThrough(mask: readonly MaskPart[], x: number, y: number, probe: Probe, host: PaintHost): boolean {
+  return mask.reduce((seen, { outline, mode, invert: inside, opacity }) => {
+    const form = opacity > 0 && probe.inPath(host.path(outline), x, y, 'nonzero') !== inside;
+    return mode === 'add' ? seen || form : mode === 'subtract' ? seen && !form : seen && form;
+  }, mask[0]?.mode !== 'add');
 }

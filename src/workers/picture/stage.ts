@@ -8,8 +8,8 @@ import { createFrameKeeper, type FrameKeeper } from './frame-keeper';
 import type { Look } from './protocol';
 
 // 256 MB of pictures in all: whole frames take the greater part.
-const FRAMES = 236 * 1024 * 1024;
-const NESTS = 20 * 1024 * 1024;
+const FRAMES = 192 * 1024 * 1024;
+const NESTS = 64 * 1024 * 1024;
 
 /** What the picture is painted on, and the frames that are remembered of the composition in view. */
 export type Stage = {

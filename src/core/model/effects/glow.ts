@@ -1,5 +1,5 @@
 import { number } from '../channel-spec';
-import { allRound, defineEffect } from './effect';
+import { allRound, defineEffect, softOf, spreadOf } from './effect';
 
 export const glow = defineEffect({
   kind: 'glow',
@@ -10,5 +10,6 @@ export const glow = defineEffect({
     strength: number('Glow strength', '%', 100),
     threshold: number('Glow threshold', '%', 0),
   },
-  grows: ({ radius, strength }) => allRound(strength > 0 ? radius : 0),
+  passes: ({ radius, strength, threshold }) => [{ lay: 'picture', soft: 0, light: 1 }, { lay: 'light', threshold: Math.min(1, Math.max(0, threshold / 100)), soft: softOf(radius), strength: Math.max(0, strength / 100) }],
+  grows: ({ radius, strength }) => allRound(strength > 0 ? spreadOf(radius) : 0),
 });

@@ -1,5 +1,5 @@
 import { colour, number } from '../channel-spec';
-import { defineEffect } from './effect';
+import { defineEffect, softOf, spreadOf } from './effect';
 
 export const shadow = defineEffect({
   kind: 'shadow',
@@ -11,8 +11,9 @@ export const shadow = defineEffect({
     radius: number('Shadow radius', 'px', 8),
     colour: colour('Shadow colour', [0, 0, 0, 0.5]),
   },
+  passes: ({ x, y, radius, colour: ink }) => [{ lay: 'form', colour: ink, x, y, soft: softOf(radius) }, { lay: 'picture', soft: 0, light: 1 }],
   grows: ({ x, y, radius }) => {
-    const soft = Math.max(0, radius);
+    const soft = spreadOf(radius);
     return [Math.max(0, soft - x), Math.max(0, soft - y), Math.max(0, soft + x), Math.max(0, soft + y)];
   },
 });
