@@ -224,8 +224,7 @@ function boxOf(group: Group, matrix: Matrix, { width, height }: Job): Box | null
   if (!bounds) return null;
   const [a, b, c, d] = matrix;
   const reach = group.effects.length === 0 ? 0 : Math.max(...reachOf(group.effects)) * Math.max(Math.hypot(a, b), Math.hypot(c, d));
-  // Smoothed edges touch the pixel beside them.
-  return deviceBox(bounds, matrix, [width, height], Math.min(MOST_REACH, Math.ceil(reach)) + (group.frame ? 0 : 1));
+  return deviceBox(bounds, matrix, [width, height], Math.min(MOST_REACH, Math.ceil(reach)));
 }
 
 /** Whether a group with a frame has any of it on the surface. */

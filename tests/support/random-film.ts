@@ -56,11 +56,22 @@ const shape = fc.record({
 const text = fc.record({ own: fc.record({ text: fc.constantFrom('Tram', 'Line 9').map((value) => ({ value })), size: number(10, 24) }), letters: fc.option(fc.constant({ by: 'letter', channels: { step: { value: 2 } } })) }).map((fields) => ({ kind: 'text', ...fields }));
 const path = fc.array(fc.tuple(small, small), { minLength: 3, maxLength: 4 }).map((points) => ({ closed: points.length > 3, points: points.map(([x, y]) => [x, y, 0, 0, 3, 0]) }));
 const drawn = fc.record({ own: fc.record({ outline: channel(path, vectorMore) }) }).map((fields) => ({ kind: 'shape', shape: 'path', ...fields }));
+/** A form around the layer's origin, hard or soft. */
+const mask = fc.record({
+  mode: fc.constantFrom('add', 'subtract', 'intersect'), invert: fc.boolean(), off: fc.constantFrom(false, false, true),
+  channels: fc.record({ outline: channel(path, vectorMore), feather: number(0, 6), spread: number(-3, 3), opacity: number(40, 100) }, { requiredKeys: ['outline'] }),
+});
+const effect = fc.oneof(
+  fc.record({ kind: fc.constant('blur'), channels: fc.record({ radius: number(0, 8) }) }),
+  fc.record({ kind: fc.constant('shadow'), channels: fc.record({ x: number(-8, 8), y: number(-8, 8), radius: number(0, 6), colour: channel(colour, vectorMore) }) }),
+  fc.record({ kind: fc.constant('glow'), channels: fc.record({ radius: number(0, 6), strength: number(0, 200), threshold: number(0, 100) }) }),
+  fc.record({ kind: fc.constant('tint'), channels: fc.record({ amount: number(0, 100) }) }), fc.record({ kind: fc.constant('brightness'), channels: fc.record({ amount: number(50, 150) }) }),
+);
 const content = (source: string) => fc.record({ clipFrame: fc.boolean(), sampling: fc.constantFrom('exact', 'whole') }).map((fields) => ({ kind: 'nest', source, own: {}, ...fields }));
 const others = fc.constantFrom<Fields>(
   { kind: 'null', own: {} }, { kind: 'image', source: 'dot', own: {} }, { kind: 'footage', source: 'rain', own: { gain: { value: -3 } } }, { kind: 'audio', source: 'song', own: { gain: { value: -6, keys: [{ id: 'k', at: 3, value: 0 }] } }, fadeIn: 4 },
   { kind: 'dials', own: {}, dials: [{ id: 'pace', name: 'Pace', public: true, channels: { value: { value: 2, keys: [{ id: 'k', at: 4, value: 3 }] } } }] },
-  { kind: 'wash', own: {}, effects: [{ id: 'soft', name: 'Soft', kind: 'blur', channels: { radius: { value: 3 } } }] }, { kind: 'copies', of: 'l0', own: { stepTime: { value: 3 } } },
+  { kind: 'wash', own: {}, effects: [{ name: 'Soft', kind: 'blur', channels: { radius: { value: 3 } } }] }, { kind: 'wash', own: {}, appliesTo: 'l0', effects: [{ kind: 'tint', channels: { amount: { value: 40 } } }] }, { kind: 'copies', of: 'l0', own: { stepTime: { value: 3 } } },
 );
 
 type Made = { readonly body: Fields; readonly base: Fields; readonly posed: Fields; readonly timing: readonly Fields[] };
@@ -68,14 +79,16 @@ type Made = { readonly body: Fields; readonly base: Fields; readonly posed: Fiel
 function layers(bodies: fc.Arbitrary<Fields>, most: number): fc.Arbitrary<readonly Fields[]> {
   const base = fc.record({
     start: fc.oneof(fc.integer({ min: 0, max: 8 }), fc.constant(2.5)), length: fc.integer({ min: 4, max: 40 }), late: fc.integer({ min: 0, max: 3 }), parent: fc.integer({ min: -4, max: most - 1 }),
-    blend: fc.constantFrom('normal', 'normal', 'normal', 'multiply', 'screen'), marker: fc.boolean(), mask: fc.boolean(), guide: fc.constantFrom(false, false, false, true),
+    blend: fc.constantFrom('normal', 'normal', 'normal', 'multiply', 'screen'), marker: fc.boolean(), masks: fc.oneof({ weight: 3, arbitrary: fc.constant([]) }, { weight: 1, arbitrary: fc.array(mask, { minLength: 1, maxLength: 2 }) }),
+    effects: fc.oneof({ weight: 3, arbitrary: fc.constant([]) }, { weight: 1, arbitrary: fc.array(effect, { minLength: 1, maxLength: 2 }) }), clip: fc.integer({ min: -12, max: most - 1 }), clipSide: fc.constantFrom('inside', 'outside'), guide: fc.constantFrom(false, false, false, true),
   });
   return fc.array(fc.record({ body: bodies, base, posed, timing }), { minLength: 2, maxLength: most }).map((list) => list.map((one, i) => layerFrom(one as Made, i, list.length)));
 }
 
 function layerFrom({ body, base, posed: place, timing: stack }: Made, i: number, of: number): Fields {
   const { own, ...fields } = body as Fields & { own: Fields };
-  const { start, length, late, parent, blend, marker, mask, guide } = base as Record<string, number> & { blend: string; marker: boolean; mask: boolean; guide: boolean };
+  const { start, length, late, parent, blend, marker, masks, effects, clip, clipSide, guide } = base as Record<string, number> & { blend: string; marker: boolean; masks: readonly Fields[]; effects: readonly Fields[]; clipSide: string; guide: boolean };
+  const named = (list: readonly Fields[], letter: string) => list.map((one, k) => ({ id: `${letter}${k}`, ...one }));
   const isPosed = fields['kind'] !== 'audio' && fields['kind'] !== 'dials';
   const bodied = fields['kind'] === 'nest' || fields['kind'] === 'footage' || fields['kind'] === 'audio';
   const channels = fields['kind'] === 'dials' ? {} : { ...(isPosed ? place : {}), ...own };
@@ -84,7 +97,8 @@ function layerFrom({ body, base, posed: place, timing: stack }: Made, i: number,
     // In some films who leads is listed above, in others below; so there is no ring.
     ...(parent! >= 0 && parent! < of && parent! !== i && (parent! > i) === (of % 2 === 0) ? { parent: `l${parent}` } : {}),
     timing: stack.map((node, k) => ({ id: `t${k}`, ...node })).filter((node) => bodied || (node as Fields)['op'] !== 'elastic'),
-    markers: marker ? [{ id: 'm', at: start! + 3, name: 'arrive' }] : [], ...(mask && isPosed ? { masks: [{ id: 'q', channels: { feather: { value: 2 } } }] } : {}),
+    markers: marker ? [{ id: 'm', at: start! + 3, name: 'arrive' }] : [], ...(isPosed ? { masks: named(masks, 'q'), effects: named([...((fields['effects'] as readonly Fields[] | undefined) ?? []), ...effects], 'e') } : {}),
+    ...(isPosed && clip! >= 0 && clip! < of ? { clipTo: `l${clip}`, clipSide } : {}),
     channels,
   };
 }
@@ -130,6 +144,10 @@ export function counting() {
         add(layer.kind);
         if (layer.kind === 'nest' && Object.keys(layer.dials).length > 0) add('public dials');
         if (layer.parent !== null) add('followers');
+        if (layer.masks.order.length > 0) add('masks');
+        if (layer.clipTo !== null) add('clips');
+        if (layer.kind === 'wash' && layer.appliesTo !== null) add('washes over one layer');
+        if (layer.kind !== 'wash') for (const { kind } of inOrder(layer.effects)) add(kind);
         for (const node of inOrder(layer.timing)) {
           if (node.on && node.on !== 'content') add(`stacks on ${node.on}`);
           if (node.op === 'reverse' || (node.op === 'speed' && Number(node.rate) < 0) || (node.op === 'loop' && node.mode === 'swing')) add('backward time');
@@ -141,7 +159,7 @@ export function counting() {
 }
 
 /** Everything that a run of films over all kinds must have held. */
-const EVERYTHING = ['shape', 'text', 'image', 'footage', 'audio', 'nest', 'null', 'dials', 'wash', 'copies', 'two rates', 'public dials', 'followers', 'stacks on keys', 'stacks on both', 'backward time', 'jumps'] as const;
+const EVERYTHING = ['shape', 'text', 'image', 'footage', 'audio', 'nest', 'null', 'dials', 'wash', 'copies', 'two rates', 'public dials', 'followers', 'masks', 'clips', 'washes over one layer', 'blur', 'shadow', 'glow', 'tint', 'brightness', 'stacks on keys', 'stacks on both', 'backward time', 'jumps'] as const;
 
 /** Names what a run of films did not hold: a law that was never tried on it is not shown. */
 export function missingFrom(held: Readonly<Record<string, number>>): readonly string[] {

@@ -140,8 +140,9 @@ function pictureOf(project: Project, host: Composition, layer: Layer, id: string
   const inner = {
     ...layer, start: 0, spans: [[0, duration]], markers: {}, parent: null, partner: null, turnAlong: false, turnBy: 0, mirrorAt: null, pose: null, joint: null,
     clipTo: null, blend: 'normal', visible: true, locked: false, solo: false, guide: false,
-    // What bends the time of a source stays outside, on the nest; what bends the layer's own keys is needed on both sides.
-    ...(source ? { timing: { order: [], by: {} }, sampling: 'exact' } : {}),
+    // What bends the time of a source stays outside, on the nest, and so do masks and effects, whose keys it does not bend; what
+    // bends the layer's own keys is needed on both sides.
+    ...(source ? { timing: { order: [], by: {} }, sampling: 'exact', masks: { order: [], by: {} }, effects: { order: [], by: {} } } : {}),
     channels: { ...Object.fromEntries(own), ...(left === 0 ? {} : { x: channelAt(-left) }), ...(top === 0 ? {} : { y: channelAt(-top) }) },
   } as unknown as Layer;
   const size = { width: Math.max(1, Math.ceil(right - left)), height: Math.max(1, Math.ceil(bottom - top)), rate: host.rate, duration };
@@ -163,7 +164,7 @@ function nestInPlace(layer: Layer, source: string, [left, top]: Bounds): Layer {
   const timing = { order: onKeys.map((node) => node.id), by: Object.fromEntries(onKeys.map((node) => [node.id, node])) };
   return {
     ...newNest(layer.id, layer.name, layer.spans, source), start, timing, markers, parent, partner, turnAlong, turnBy, mirrorAt, pose, joint, clipTo, clipSide, blend, visible, solo, guide, colour, note,
-    sampling: keeps ? layer.sampling : 'exact', clipFrame: false, channels,
+    ...(keeps ? { sampling: layer.sampling, masks: layer.masks, effects: layer.effects } : { sampling: 'exact' }), clipFrame: false, channels,
   } as unknown as Layer;
 }
 

@@ -65,6 +65,8 @@ export function placeLayers(project: Project, compositionId: string, placed: rea
 
 /** The channels of a layer's pose that must change for its own matrix to become another; the rest is left alone. */
 export function changedPose(project: Project, composition: Composition, layer: Layer, frame: Frames, local: Matrix, pivot?: readonly [number, number], turned = 0): readonly NewValue[] {
+  // What has no place follows nobody anywhere.
+  if (!isDrawn(layer.kind)) return [];
   const before = poseAt(project, composition, layer, frame);
   const after = poseFor(local, pivot ?? [before.pivotX, before.pivotY], { ...before, rotation: before.rotation + turned });
   const changed = (Object.keys(after) as (keyof Pose)[]).filter((name) => Math.abs(after[name] - before[name]) > 5e-4);

@@ -124,7 +124,7 @@ const together = new WeakMap<Group | Wash, Map<Wash, Group>>();
 function washed(around: Around, here: Here, layer: Layer, item: Group | Wash): Group | Wash {
   let under = item;
   if (item.kind === 'group') for (const wash of washesOver(here.host, layer)) {
-    if (wash === layer || !wash.visible || wash.guide) continue;
+    if (!wash.visible || wash.guide) continue;
     const { item: over } = drawLayer(around, here, wash, worldMatrix(around.project, here.host, wash, here.frame, here.matrices));
     if (over?.kind !== 'wash' || under.kind !== 'group') continue;
     let known = together.get(under);
