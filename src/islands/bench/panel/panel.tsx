@@ -85,6 +85,7 @@ function kindWords(project: Project, layer: Layer): string {
     case 'text': return 'text';
     case 'null': return 'null: a pose alone';
     case 'image': return `picture ${member(project.assets.by, layer.source)?.name ?? 'that is missing'}`;
+    case 'wash': return layer.appliesTo === null ? 'wash over all below it' : 'wash over one layer';
     default: return `${layer.kind}, kept and not played yet`;
   }
 }
