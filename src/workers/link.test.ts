@@ -78,6 +78,10 @@ describe('a link', () => {
       expect(await call).toBe('ended');
     }
     expect(died.map(([, again]) => again)).toEqual([true, true, true, false]);
+    // What nobody asked for starts no fifth worker; a question does.
+    link.say('morning');
+    expect(started.length).toBe(4);
+    expect([await link.call('add', [2, 2]), started.length]).toEqual([4, 5]);
   });
   test('closing ends what waits and starts nothing more', async () => {
     const { link, started } = linked();

@@ -90,7 +90,8 @@ export function openLink<C extends Calls, Says, News>(start: () => WorkerPort, e
       port.postMessage({ call, kind, given } satisfies Asked, transfer);
     }),
     say(message, transfer = []) {
-      if (!closed) opened().postMessage({ said: message } satisfies Said, transfer);
+      // A question may be worth another start; news for nobody is not.
+      if (!closed && (worker !== null || starts < MOST_STARTS)) opened().postMessage({ said: message } satisfies Said, transfer);
     },
     close() {
       closed = true;

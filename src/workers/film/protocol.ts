@@ -11,10 +11,15 @@ export type FilmJob = {
   readonly format: FilmFormat;
 };
 
-export type FilmRequest = { readonly kind: 'start'; readonly job: FilmJob } | { readonly kind: 'cancel' };
+export type FilmProgress = { readonly done: number; readonly of: number };
 
+export type MadeFilm = { readonly file: Blob; readonly name: string; readonly notes: readonly string[] };
+
+export type FilmCalls = { make: { readonly in: FilmJob; readonly out: MadeFilm } };
+
+/** What whoever wants a film hears of it. */
 export type FilmAnswer =
-  | { readonly kind: 'progress'; readonly done: number; readonly of: number }
-  | { readonly kind: 'finished'; readonly file: Blob; readonly name: string; readonly notes: readonly string[] }
+  | ({ readonly kind: 'progress' } & FilmProgress)
+  | ({ readonly kind: 'finished' } & MadeFilm)
   | { readonly kind: 'cancelled' }
   | { readonly kind: 'failed'; readonly message: string };

@@ -3,20 +3,15 @@ import { member } from '../../core/model';
 import { paint } from '../../painter';
 import { surfaceOf } from '../../painter/browser';
 import { createWorkerSurroundings } from '../browser-surroundings';
-import { filmSize, startFilm, type Film } from './make-film';
-import type { FilmAnswer, FilmJob, FilmRequest } from './protocol';
+import { answerLink } from '../link';
+import { filmSize, startFilm } from './make-film';
+import type { FilmCalls, FilmJob, FilmProgress, MadeFilm } from './protocol';
 
-const post = (answer: FilmAnswer) => self.postMessage(answer);
-let cancelled = false;
+const link = answerLink<FilmCalls, never, FilmProgress>(self as never, { make });
 
-self.onmessage = ({ data }: MessageEvent<FilmRequest>) => {
-  if (data.kind === 'cancel') cancelled = true;
-  else void make(data.job).catch((error: unknown) => post({ kind: 'failed', message: `The film was not finished: ${(error as Error).message}` }));
-};
-
-async function make(job: FilmJob): Promise<void> {
+async function make(job: FilmJob, signal: AbortSignal): Promise<MadeFilm> {
   const composition = member(job.project.compositions.by, job.composition);
-  if (!composition) return post({ kind: 'failed', message: 'That composition is not in the project any more.' });
+  if (!composition) throw new Error('that composition is not in the project any more.');
   const surroundings = createWorkerSurroundings();
   await surroundings.load(job.project);
   const [width, height] = filmSize(job.format, composition.width, composition.height);
@@ -29,19 +24,17 @@ async function make(job: FilmJob): Promise<void> {
   // Output goes without the memory of nests, and shows neither guides nor solo.
   const background = composition.background === null && job.format === 'mp4' ? ([0, 0, 0, 1] as const) : null;
   for (let frame = job.from; frame < job.to; frame++) {
-    if (cancelled) return abandon(film);
+    if (signal.aborted) {
+      await film.abandon();
+      throw signal.reason;
+    }
     const evaluated = evaluateFrame(job.project, job.composition, frame, { faces: surroundings.faces(), purpose: 'output' })!;
     paint(evaluated.root, surface, surroundings.host, { view: [1, 0, 0, 1, 0, 0], width, height, background: evaluated.background ?? background, memory: null });
     await film.add(canvas, frame - job.from);
-    post({ kind: 'progress', done: frame - job.from + 1, of: job.to - job.from });
+    link.say({ done: frame - job.from + 1, of: job.to - job.from });
     // A breath, so that a cancel is heard.
     await new Promise((resolve) => setTimeout(resolve, 0));
   }
   const name = `${job.project.name} ${composition.name}`.replace(/[^\w -]/g, '').trim().replace(/\s+/g, '-').toLowerCase();
-  post({ kind: 'finished', file: await film.finish(), name: job.format === 'mp4' ? `${name}.mp4` : `${name}-frames.zip`, notes });
-}
-
-async function abandon(film: Film): Promise<void> {
-  await film.abandon();
-  post({ kind: 'cancelled' });
+  return { file: await film.finish(), name: job.format === 'mp4' ? `${name}.mp4` : `${name}-frames.zip`, notes };
 }

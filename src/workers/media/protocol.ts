@@ -1,8 +1,6 @@
 /** Pictures larger than this on either side are sized down when they come in. */
 export const LARGEST = 4096;
 
-export type MediaRequest = { readonly request: number; readonly file: Blob };
-
 /** A picture file made ready to be kept. */
 export type ReadyPicture = {
   readonly bytes: Blob;
@@ -14,4 +12,4 @@ export type ReadyPicture = {
   readonly clear: boolean;
 };
 
-export type MediaAnswer = { readonly request: number; readonly ready: ReadyPicture } | { readonly request: number; readonly failed: string };
+export type MediaCalls = { ready: { readonly in: Blob; readonly out: ReadyPicture } };

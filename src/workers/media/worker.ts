@@ -1,14 +1,16 @@
+import { answerLink } from '../link';
 import { fitSize, isClear } from './fit-size';
-import { LARGEST, type MediaAnswer, type MediaRequest, type ReadyPicture } from './protocol';
+import { LARGEST, type MediaCalls, type ReadyPicture } from './protocol';
 
-self.onmessage = async ({ data: { request, file } }: MessageEvent<MediaRequest>) => {
-  const post = (answer: MediaAnswer) => self.postMessage(answer);
-  try {
-    post({ request, ready: await makeReady(file) });
-  } catch {
-    post({ request, failed: 'it is not a picture that this browser can read, or it is cut off' });
-  }
-};
+answerLink<MediaCalls, never, never>(self as never, {
+  async ready(file) {
+    try {
+      return await makeReady(file);
+    } catch {
+      throw new Error('it is not a picture that this browser can read, or it is cut off');
+    }
+  },
+});
 
 /** Decodes a picture, sizes it down where it is too large, and looks whether it can be seen through. */
 async function makeReady(file: Blob): Promise<ReadyPicture> {

@@ -1,11 +1,13 @@
 import './jitless';
+import { answerLink } from '../link';
 import { readClip } from './read-clip';
-import type { ReadingAnswer, ReadingRequest } from './protocol';
+import type { ReadingCalls } from './protocol';
 import { readSvg } from './svg/read-svg';
 
-self.onmessage = ({ data }: MessageEvent<ReadingRequest>) => {
-  const post = (answer: ReadingAnswer) => self.postMessage(answer);
-  if (data.kind === 'clip') return post({ request: data.request, kind: 'clip', reading: readClip(data.text) });
-  let count = 0;
-  return post({ request: data.request, kind: 'svg', reading: readSvg(data.text, data.name, data.id, () => `${data.seed}${(++count).toString(36)}`) });
-};
+answerLink<ReadingCalls, never, never>(self as never, {
+  clip: ({ text }) => readClip(text),
+  svg({ text, name, id, seed }) {
+    let count = 0;
+    return readSvg(text, name, id, () => `${seed}${(++count).toString(36)}`);
+  },
+});
