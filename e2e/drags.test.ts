@@ -3,13 +3,16 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
-import { openBrowser, openPage, pointInTracks } from './browser';
+import { openBrowser, openPage, pointInTracks, untilSaved } from './browser';
+import { exported } from './command-line';
 import { startOak, type OakServer } from './oak-server';
+import { expectReplayed } from './steps';
 
 let server: OakServer;
 let browser: Browser;
 let page: Page;
 let heard: string[];
+let before: string;
 
 beforeAll(async () => {
   server = await startOak(4399, path.join(mkdtempSync(path.join(tmpdir(), 'oak-drags-')), 'data'));
@@ -18,6 +21,7 @@ beforeAll(async () => {
   await page.goto(`${server.address}/projects/night-tram`);
   await page.getByLabel('Turn of Tram').waitFor();
   await page.getByText('Seam closed').waitFor();
+  before = await exported(server.address, 'night-tram');
 });
 afterAll(async () => {
   expect(heard).toEqual([]);
@@ -191,4 +195,9 @@ describe('on the picture', () => {
       await expect.poll(home).toBe(true);
     }
   });
+});
+
+test('what was dragged is done again by the command line, and gives the same file', async () => {
+  await untilSaved(page);
+  expect(await expectReplayed(page, before, await exported(server.address, 'night-tram'))).toBeGreaterThan(20);
 });

@@ -4,14 +4,16 @@ import path from 'node:path';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { drag, openBrowser, openPage, untilSaved } from './browser';
-import { askCommandLine } from './command-line';
+import { askCommandLine, exported } from './command-line';
 import { startOak, type OakServer } from './oak-server';
+import { expectReplayed } from './steps';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'oak-panel-'));
 let server: OakServer;
 let browser: Browser;
 let page: Page;
 let heard: string[];
+let before: string;
 
 const oak = (verb: string, ...options: readonly string[]) => askCommandLine(server.address, 'night-tram', verb, ...options);
 const value = async (layer: string, channel: string, frame = 165) => ((await oak('values', '--comp', 'main', '--layer', layer, '--channel', channel, '--frames', `${frame}..${frame + 1}`)) as unknown[])[0];
@@ -31,6 +33,7 @@ beforeAll(async () => {
   ({ page, heard } = await openPage(browser));
   await page.goto(`${server.address}/projects/night-tram`);
   await page.getByLabel('Turn of Tram').waitFor();
+  before = await exported(server.address, 'night-tram');
   await page.getByRole('textbox', { name: 'Playhead' }).click();
   await page.keyboard.type('165');
   await page.keyboard.press('Enter');
@@ -146,6 +149,11 @@ describe('menus', () => {
     await undone(/^Undo Hide Rail/);
     await page.keyboard.press('Control+z');
   });
+});
+
+test('what was done so far is done again by the command line, and gives the same file', async () => {
+  await untilSaved(page);
+  expect(await expectReplayed(page, before, await exported(server.address, 'night-tram'))).toBeGreaterThan(10);
 });
 
 describe('after a list was used with the pointer', () => {

@@ -6,12 +6,14 @@ import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
 import { openBrowser, openPage, pointOnPicture, untilSaved } from './browser';
 import { exported, valueOf } from './command-line';
 import { startOak, type OakServer } from './oak-server';
+import { expectReplayed } from './steps';
 
 let server: OakServer;
 let browser: Browser;
 let page: Page;
 let heard: string[];
 let project = '';
+let before: string;
 
 // A card in the middle of the frame, and a sun above it to the right: round numbers, so that every drag has a known end.
 const FILM = {
@@ -33,6 +35,7 @@ beforeAll(async () => {
   ({ page, heard } = await openPage(browser));
   await page.goto(`${server.address}/projects/${project}`);
   await head('Card').waitFor();
+  before = await exported(server.address, project);
 });
 afterAll(async () => {
   expect(heard).toEqual([]);
@@ -186,4 +189,9 @@ describe('several layers', () => {
     await page.keyboard.press('Escape');
     await letGo();
   });
+});
+
+test('what was dragged is done again by the command line, and gives the same file', async () => {
+  await untilSaved(page);
+  expect(await expectReplayed(page, before, await exported(server.address, project))).toBeGreaterThan(20);
 });

@@ -7,6 +7,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { drag, goTo, openBrowser, openPage, pointInTracks, pointOnPicture, untilSaved } from './browser';
 import { exported, valueOf, type KeptProject } from './command-line';
 import { startOak, type OakServer } from './oak-server';
+import { expectReplayed } from './steps';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'oak-street-'));
 let server: OakServer;
@@ -14,6 +15,7 @@ let browser: Browser;
 let page: Page;
 let heard: string[];
 let project = '';
+let before: string;
 
 const value = (layer: string, channel: string, comp = 'main', frame = 0) => valueOf(server.address, project, { layer, channel, comp, frame });
 const file = async () => JSON.parse(await exported(server.address, project)) as KeptProject;
@@ -77,6 +79,7 @@ describe('a street built by hand, from an empty project', () => {
     await page.getByRole('heading', { name: 'Hill street' }).waitFor();
     await page.getByText('Drop pictures here, or draw').waitFor();
     await page.getByText('120 f, 4 s').count();
+    before = await exported(server.address, project);
   });
 
   test('a rectangle is drawn, and typed to its place', async () => {
@@ -329,6 +332,11 @@ describe('a street built by hand, from an empty project', () => {
     await page.keyboard.press('Space');
     expect(heard).toEqual([]);
   });
+});
+
+test('the street is built again by the command line from an empty project, and is the same file', async () => {
+  await untilSaved(page);
+  expect(await expectReplayed(page, before, await exported(server.address, project))).toBeGreaterThan(20);
 });
 
 describe('home', () => {

@@ -17,25 +17,7 @@ type Sampler = (x: Frames) => number;
  */
 export function prepareScalar(curve: ScalarCurve): Sampler {
   const { keys } = curve;
-  if (keys.length === 0) return () => curve.value;
-  const round = runsRound(keys, curve);
-  const within = prepareWithin(keys, round);
-  const first = keys[0]!;
-  const last = keys[keys.length - 1]!;
-  const rise = last.value - first.value;
-  // Slopes at the ends are asked for by `glide` alone, and cost a search.
-  let slopes: readonly [number, number] | null = null;
-  return (x) => {
-    if (x >= first.at && x < last.at) return within(x);
-    const place = placeOutside(x, first.at, last.at, curve);
-    switch (place.kind) {
-      case 'within': return within(place.at) + place.climbs * rise;
-      case 'end': return (place.last ? last.value : first.value) + place.climbs * rise;
-      case 'glide':
-        slopes ??= [endSlope(keys, false, round), endSlope(keys, true, round)];
-        return place.last ? last.value + slopes[1] * place.by : first.value + slopes[0] * place.by;
-    }
-  };
+  return keys.length === 0 ? () => curve.value : prepareKeyed(curve, runsRound(keys, curve));
 }
 
 /** What is packed for a segment: where it begins, how long it is, its value's cubic in the parameter, and its way. */
@@ -47,29 +29,33 @@ const BENT = 2;
 const CURVED = 3;
 
 /**
- * The keyed curve from the first to the last key, both included. Everything that a sample reads lies in one array: a
- * thousand channels sampled in turn are a matter of memory, not of sums.
+ * Everything that an ordinary sample reads lies together in one stretch of numbers: a thousand channels sampled in turn
+ * are a matter of memory, not of sums.
  */
-export function prepareWithin(keys: readonly ScalarKey[], round = false): Sampler {
+function prepareKeyed(curve: ScalarCurve, round: boolean): Sampler {
+  const { keys } = curve;
   const count = keys.length - 1;
-  const lastValue = keys[count]!.value;
-  const pack = new Float64Array(count * STRIDE);
+  const [pack, base] = roomFor(count * STRIDE + 1);
   const bends: (((u: number) => number) | undefined)[] = [];
   // A long channel is mostly looked at in part: its segments are worked out when they are first met.
   const late = count > EAGER ? new Uint8Array(count) : null;
-  if (!late) for (let i = 0; i < count; i++) packSegment(keys, i, round, pack, bends);
+  if (!late) for (let i = 0; i < count; i++) packSegment(keys, i, round, pack, base + i * STRIDE, bends);
+  // The first time and the last stand where those of the segments between do.
+  pack[base] = keys[0]!.at;
+  const end = base + count * STRIDE;
+  pack[end] = keys[count]!.at;
   const find = count > 7 ? prepareFinder(timesOf(keys)) : null;
-  const end = keys[count]!.at;
-  return (x) => {
-    if (x >= end) return lastValue;
-    let i = 0;
-    if (find) i = Math.max(0, find(x));
-    else while (i + 1 < count && pack[(i + 1) * STRIDE]! <= x) i++;
+  const outside = prepareOutside(curve, round, within);
+  function within(x: Frames): number {
+    if (!(x >= pack[base]! && x < pack[end]!)) return outside(x);
+    let o = base;
+    if (find) o += Math.max(0, find(x)) * STRIDE;
+    else while (o + STRIDE < end && pack[o + STRIDE]! <= x) o += STRIDE;
+    const i = (o - base) / STRIDE;
     if (late && late[i] === 0) {
-      packSegment(keys, i, round, pack, bends);
+      packSegment(keys, i, round, pack, o, bends);
       late[i] = 1;
     }
-    const o = i * STRIDE;
     const way = pack[o + WAY];
     if (way === HELD) return pack[o + START]!;
     const u = (x - pack[o + AT]!) / pack[o + LENGTH]!;
@@ -77,7 +63,40 @@ export function prepareWithin(keys: readonly ScalarKey[], round = false): Sample
     if (way === CURVED) return pack[o + START]! + pack[o + C]! * bends[i]!(u);
     const s = way === EVEN ? u : bends[i]!(u);
     return ((pack[o + A]! * s + pack[o + B]!) * s + pack[o + C]!) * s + pack[o + START]!;
+  }
+  return within;
+}
+
+/** Before the first key and from the last one on: held, or the rules of the channel. */
+function prepareOutside(curve: ScalarCurve, round: boolean, within: Sampler): Sampler {
+  const { keys } = curve;
+  const [first, last] = [keys[0]!, keys[keys.length - 1]!];
+  const rise = last.value - first.value;
+  // Slopes at the ends are asked for by `glide` alone, and cost a search.
+  let slopes: readonly [number, number] | null = null;
+  return (x) => {
+    const place = placeOutside(x, first.at, last.at, curve);
+    switch (place.kind) {
+      case 'within': return (place.at >= last.at ? last.value : place.at > first.at ? within(place.at) : first.value) + place.climbs * rise;
+      case 'end': return (place.last ? last.value : first.value) + place.climbs * rise;
+      case 'glide':
+        slopes ??= [endSlope(keys, false, round), endSlope(keys, true, round)];
+        return place.last ? last.value + slopes[1] * place.by : first.value + slopes[0] * place.by;
+    }
   };
+}
+
+/** Numbers of small channels lie side by side in pieces of so many: what is prepared in turn is mostly sampled in turn. */
+const PIECE = 1024;
+let piece = new Float64Array(0);
+let taken = 0;
+
+/** Room for numbers, and where it begins. */
+function roomFor(length: number): readonly [Float64Array, number] {
+  if (length > PIECE / 4) return [new Float64Array(length), 0];
+  if (taken + length > piece.length) [piece, taken] = [new Float64Array(PIECE), 0];
+  taken += length;
+  return [piece, taken - length];
 }
 
 /** Channels of more segments than this are not worked out whole at once. */
@@ -89,11 +108,10 @@ function timesOf(keys: readonly ScalarKey[]): Float64Array {
   return times;
 }
 
-function packSegment(keys: readonly ScalarKey[], i: number, round: boolean, pack: Float64Array, bends: (((u: number) => number) | undefined)[]): void {
+function packSegment(keys: readonly ScalarKey[], i: number, round: boolean, pack: Float64Array, o: number, bends: (((u: number) => number) | undefined)[]): void {
   const from = keys[i]!;
   const to = keys[i + 1]!;
   const controls = segmentControls(keys, i, round);
-  const o = i * STRIDE;
   const length = to.at - from.at;
   pack[o + AT] = from.at;
   pack[o + LENGTH] = length;

@@ -2,6 +2,7 @@ import type { StoreApi } from 'zustand/vanilla';
 import { applyPatches, changeFrom, patchOf, readPath, record, type Change, type Draft, type Patch } from '../../../core/commands';
 import type { Project } from '../../../core/model';
 import type { Outbox, SetAside } from './outbox';
+import type { DoneSteps } from './done-steps';
 import type { EditorState } from './state';
 
 /** What becomes of changes that were not taken. */
@@ -23,9 +24,10 @@ type Around = {
   readonly say: (text: string, bad?: boolean) => void;
   readonly perform: (draft: Draft) => Change | null;
   readonly look: () => void;
+  readonly steps: DoneSteps;
 };
 
-export function createAsides({ store, outbox, projectId, say, perform, look }: Around): Asides {
+export function createAsides({ store, outbox, projectId, say, perform, look, steps }: Around): Asides {
   const get = store.getState;
   const asideOf = (key: number) => get().asides.find((one) => one.key === key);
   const dropAside = (key: number) => {
@@ -49,6 +51,7 @@ export function createAsides({ store, outbox, projectId, say, perform, look }: A
       const change = perform(draft);
       if (!change) return say(`“${aside.change.label}” changes nothing any more.`);
       store.setState({ history: record(get().history, change) });
+      steps.triedAgain(aside.change.id, change.id);
       dropAside(key);
       look();
     },

@@ -9,6 +9,7 @@ import { call } from '../../call';
 import { isChangesSince } from '../../../wire/answers';
 import { createAsides, type Asides } from './asides';
 import { current, isPulled, seen, seenOnPicture, seenSoon } from './current';
+import { createDoneSteps } from './done-steps';
 import { freshId } from './fresh-id';
 import { createKeeping, type Keeping, type Numbered } from './keeping';
 import type { Outbox, SetAside } from './outbox';
@@ -73,7 +74,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   let confirmedRevision = revision;
   let pending: readonly Change[] = left.waiting.map(({ change }) => change);
   let pictureRevision = 0;
-  const steps: Step[] = [];
+  const steps = createDoneSteps();
   /** The arguments of a gesture as they were given, and whole. */
   let isReady = false;
   let following: { readonly since: number; readonly timer: ReturnType<typeof setTimeout> } | null = null;
@@ -100,7 +101,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   });
   picture.sendProject(opened, pictureRevision);
   const playing = createPlaying(store, picture, look);
-  const asides = createAsides({ store, outbox, projectId, say, perform, look });
+  const asides = createAsides({ store, outbox, projectId, say, perform, look, steps });
 
   const keeping: Keeping = createKeeping(projectId, outbox, () => confirmedRevision, {
     onState: (saved) => store.setState({ saved }),
@@ -114,6 +115,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
       if (at !== null) confirm(missed);
       store.setState({ history: forget(get().history, change.id) });
       rebase();
+      steps.setAside(change.id);
       return asides.setAside({ change, why, at: Date.now() });
     },
   });
@@ -230,13 +232,13 @@ export function createEditor(projectId: string, project: Project, revision: numb
     picture.gesture({ event: gesture.event, args: gesture.args }, gesture.move);
   }
 
-  function apply(draft: Draft | Refused | null): boolean {
+  function apply(draft: Draft | Refused | null): Change | null {
     const change = draft && !('refused' in draft) ? perform(draft) : null;
     if (change) store.setState({ history: record(get().history, change) });
     else letGo();
     look();
     if (draft && 'refused' in draft) say(draft.refused, true);
-    return change !== null;
+    return change;
   }
 
   /** Panel, rows and trail follow a gesture as there is time. */
@@ -267,11 +269,12 @@ export function createEditor(projectId: string, project: Project, revision: numb
     say,
     do(event, args, newId = freshId) {
       const { whole, draft, ids } = worked(event, args, newId);
-      if (!apply(draft)) return null;
-      steps.push({ do: event, with: ids.length > 0 ? { ...whole, ids } : whole });
+      const change = apply(draft);
+      if (!change) return null;
+      steps.did({ do: event, with: ids.length > 0 ? { ...whole, ids } : whole }, change.id);
       return draft as Made;
     },
-    apply,
+    apply: (draft) => apply(draft) !== null,
     tryOut(event, args) {
       begin({ event, args: whole(event, args), move: {} });
       // What is typed or chosen in the panel is seen there at once.
@@ -298,13 +301,13 @@ export function createEditor(projectId: string, project: Project, revision: numb
       return draft && !('refused' in draft) ? draft.label : null;
     },
     letGo,
-    steps: () => steps,
+    steps: steps.list,
     undo() {
       const change = get().history.done.at(-1);
       if (!change) return say('There is nothing to undo.');
       const { draft, skipped } = takeBack(get().project, change);
       const by = draft.patches.length > 0 ? perform(draft) : null;
-      steps.push({ do: 'history.undo', with: {} });
+      steps.did({ do: 'history.undo', with: {} }, by?.id ?? '');
       store.setState({ history: steppedBack(get().history, by) });
       look();
       tellStep(draft, change, skipped);
@@ -314,7 +317,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
       if (!step) return say('There is nothing to do again.');
       const { draft, skipped } = step.by ? takeBack(get().project, { ...step.by, label: step.change.label }, 'Redo') : { draft: step.change, skipped: [] };
       const again = step.by && draft.patches.length > 0 ? perform(draft) : null;
-      steps.push({ do: 'history.redo', with: {} });
+      steps.did({ do: 'history.redo', with: {} }, again?.id ?? '');
       // What is done again is known by what it was.
       store.setState({ history: steppedForward(get().history, again && { ...again, label: step.change.label }) });
       look();
