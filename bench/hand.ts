@@ -52,6 +52,16 @@ export async function measureHand(root: string): Promise<readonly Figure[]> {
     });
     await page.keyboard.press('w');
     await page.mouse.wheel(0, -1e6);
+    await gesture('editing names', async () => {
+      for (let i = 1; i <= 4; i++) {
+        await page.getByRole('button', { name: `Leaf ${i}`, exact: true }).dblclick();
+        await page.getByRole('textbox', { name: `Name of Leaf ${i}` }).fill(`Renamed ${i}`);
+        await page.keyboard.press('Enter');
+        await page.getByRole('button', { name: `Renamed ${i}`, exact: true }).waitFor();
+        await page.keyboard.press('Control+z');
+        await page.getByRole('button', { name: `Leaf ${i}`, exact: true }).waitFor();
+      }
+    });
     await page.getByRole('button', { name: 'Leaf 1', exact: true }).click();
     for (let i = 0; i < 24; i++) await page.keyboard.press('Shift+ArrowDown');
     await page.keyboard.press('Control+k');

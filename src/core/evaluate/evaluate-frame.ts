@@ -1,8 +1,8 @@
 import { plainGroup, type Bounds, type Clip, type Colour, type Group, type Item, type Matrix, type Wash } from '../display';
 import type { FaceLookup } from '../lettering';
-import { inOrder, isDrawn, type Composition, type Layer, type LayerOf, type Project } from '../model';
-import { assetOf, clipTargetOf, compositionOf, deepIdentity, keyTimeAt, prepareLayer, readColour, ringSuffix, sourceOf, sourceTimeAt, UNTOUCHED, washesOver, worldMatrix } from '../scene';
-import { inSpans, type Frames } from '../time';
+import { inOrder, type Composition, type Layer, type LayerOf, type Project } from '../model';
+import { assetOf, clipTargetOf, compositionOf, deepIdentity, drawnLayer, drawnLayers, isShownAt, keyTimeOf, matrixOf, readColour, ringSuffix, sourceOf, sourceTimeAt, UNTOUCHED, type DrawnLayer } from '../scene';
+import type { Frames } from '../time';
 import { nestsAbove, nestsOf } from './remembered-nests';
 
 /** What evaluation cannot reach by itself. */
@@ -43,22 +43,18 @@ export function evaluateFrame(project: Project, id: string, frame: Frames, { fac
   if (!host) return null;
   const around: Around = { project, faces, left: BUDGET };
   const here: Here = { host, frame, above: nestsAbove(null, id), matrices: new Map(), forms: new Map() };
-  const layers = inOrder(host.layers);
-  const soloed = purpose === 'bench' && layers.some((layer) => layer.solo);
+  const layers = drawnLayers(host);
+  const soloed = purpose === 'bench' && inOrder(host.layers).some((layer) => layer.solo);
   const shown: ShownLayer[] = [];
   const items: Item[] = [];
   const drawn: string[] = [];
-  // The first layer of the list lies on top, so painting starts with the last.
-  for (let i = layers.length - 1; i >= 0; i--) {
-    const layer = layers[i]!;
-    if (!isDrawn(layer.kind)) continue;
-    const matrix = worldMatrix(project, host, layer, frame, here.matrices);
-    const { item, bounds } = drawLayer(around, here, layer, matrix);
-    if (purpose === 'bench') shown.push({ id: layer.id, matrix, bounds });
-    const hidden = !layer.visible || (soloed && !layer.solo) || (layer.guide && purpose === 'output');
-    if (hidden || !item || standsElsewhere(layer)) continue;
+  for (const one of layers) {
+    const { item, bounds, matrix } = drawLayer(around, here, one);
+    if (purpose === 'bench') shown.push({ id: one.id, matrix, bounds });
+    const hidden = !one.visible || (soloed && !one.solo) || (one.guide && purpose === 'output');
+    if (hidden || !item || standsElsewhere(one)) continue;
     items.push(item);
-    drawn.push(layer.id);
+    drawn.push(one.id);
   }
   const { width, height, background } = host;
   return {
@@ -68,22 +64,22 @@ export function evaluateFrame(project: Project, id: string, frame: Frames, { fac
   };
 }
 
-type Drawn = { readonly item: Group | Wash | null; readonly bounds: Bounds | null };
-const NOT_DRAWN: Drawn = { item: null, bounds: null };
+type Drawn = { readonly item: Group | Wash | null; readonly bounds: Bounds | null; readonly matrix: Matrix };
 
 /** Time → keys → items, for one layer. */
-function drawLayer(around: Around, here: Here, layer: Layer, matrix: Matrix): Drawn {
-  if (around.left-- <= 0) return NOT_DRAWN;
-  const x = keyTimeAt(around.project, here.host, layer, here.frame);
-  const prepared = prepareLayer(layer);
-  const { items, bounds, nest = null } = contentOf(around, here, layer, x);
-  const wash = layer.kind === 'wash';
-  if ((items.length === 0 && !wash) || !inSpans(layer.spans, here.frame)) return { item: null, bounds };
+function drawLayer(around: Around, here: Here, one: DrawnLayer): Drawn {
+  const { prepared } = one;
+  const x = keyTimeOf(around.project, here.host, one, here.frame);
+  const matrix = matrixOf(around.project, here.host, one, x, here.frame, here.matrices);
+  if (around.left-- <= 0) return { item: null, bounds: null, matrix };
+  const { items, bounds, nest = null } = contentOf(around, here, one, x);
+  const wash = one.kind === 'wash';
+  if ((items.length === 0 && !wash) || !isShownAt(one, here.frame)) return { item: null, bounds, matrix };
   const opacity = prepared.opacity(x);
-  if (opacity === 0) return { item: null, bounds };
+  if (opacity === 0) return { item: null, bounds, matrix };
   const { mask, effects } = prepared.finish === null ? UNTOUCHED : prepared.finish(x);
-  const clip = layer.clipTo === null ? null : clipOf(around, here, layer);
-  if (clip === HIDDEN || (wash && effects.length === 0)) return { item: null, bounds };
+  const clip = one.clipped ? clipOf(around, here, one.layer) : null;
+  if (clip === HIDDEN || (wash && effects.length === 0)) return { item: null, bounds, matrix };
   const { last } = prepared;
   // Nothing about it has changed: the same object says so to painters, whatever time it was worked out at.
   const same = last !== null && last.opacity === opacity && last.mask === mask && last.effects === effects && last.clip === clip && sameNumbers(last.matrix, matrix)
@@ -91,9 +87,9 @@ function drawLayer(around: Around, here: Here, layer: Layer, matrix: Matrix): Dr
   if (!same) {
     prepared.last = wash
       ? { kind: 'wash', matrix, opacity, mask, effects, clip }
-      : { kind: 'group', matrix, items, opacity, blend: layer.blend, frame: nest?.frame ?? null, isolated: nest !== null, picture: nest?.picture ?? null, mask, effects, clip };
+      : { kind: 'group', matrix, items, opacity, blend: one.blend, frame: nest?.frame ?? null, isolated: nest !== null, picture: nest?.picture ?? null, mask, effects, clip };
   }
-  return { item: washed(around, here, layer, prepared.last!), bounds };
+  return { item: one.washes.length === 0 ? prepared.last : washed(around, here, one, prepared.last!), bounds, matrix };
 }
 
 /** Where the form that a layer is seen through is empty. */
@@ -104,7 +100,7 @@ function clipOf(around: Around, here: Here, layer: Layer): Clip | null | typeof 
   const target = clipTargetOf(here.host, layer);
   if (!target) return null;
   let drawn = here.forms.get(target);
-  if (!drawn) here.forms.set(target, (drawn = drawLayer(around, here, target, worldMatrix(around.project, here.host, target, here.frame, here.matrices))));
+  if (!drawn) here.forms.set(target, (drawn = drawLayer(around, here, drawnLayer(here.host, target))));
   const { item } = drawn;
   if (item?.kind !== 'group') return layer.clipSide === 'inside' ? HIDDEN : null;
   let known = forms.get(item);
@@ -113,19 +109,19 @@ function clipOf(around: Around, here: Here, layer: Layer): Clip | null | typeof 
 }
 
 /** A wash over one layer is painted with that, wherever it stands in the list itself. */
-function standsElsewhere(layer: Layer): boolean {
-  return layer.kind === 'wash' && layer.appliesTo !== null;
+function standsElsewhere({ kind, layer }: DrawnLayer): boolean {
+  return kind === 'wash' && (layer as LayerOf<'wash'>).appliesTo !== null;
 }
 
 const forms = new WeakMap<Group, Readonly<Record<'inside' | 'outside', Clip>>>();
 const together = new WeakMap<Group | Wash, Map<Wash, Group>>();
 
 /** A layer under the washes that change it alone: they stand over it in a group of their own, which blends in its stead. */
-function washed(around: Around, here: Here, layer: Layer, item: Group | Wash): Group | Wash {
+function washed(around: Around, here: Here, { washes }: DrawnLayer, item: Group | Wash): Group | Wash {
   let under = item;
-  if (item.kind === 'group') for (const wash of washesOver(here.host, layer)) {
+  if (item.kind === 'group') for (const wash of washes) {
     if (!wash.visible || wash.guide) continue;
-    const { item: over } = drawLayer(around, here, wash, worldMatrix(around.project, here.host, wash, here.frame, here.matrices));
+    const { item: over } = drawLayer(around, here, drawnLayer(here.host, wash));
     if (over?.kind !== 'wash' || under.kind !== 'group') continue;
     let known = together.get(under);
     if (!known) together.set(under, (known = new Map()));
@@ -150,12 +146,12 @@ type Content = { readonly items: readonly Item[]; readonly bounds: Bounds | null
 const EMPTY: Content = { items: [], bounds: null };
 
 /** What a layer paints at a time of its keys, before its own pose. */
-function contentOf(around: Around, here: Here, layer: Layer, x: Frames): Content {
-  switch (layer.kind) {
+function contentOf(around: Around, here: Here, { kind, layer, prepared }: DrawnLayer, x: Frames): Content {
+  switch (kind) {
     case 'shape':
-    case 'text': return prepareLayer(layer).content(x, around.faces);
-    case 'image': return pictureOf(around.project, layer);
-    case 'nest': return nestOf(around, here, layer);
+    case 'text': return prepared.content(x, around.faces);
+    case 'image': return pictureOf(around.project, layer as LayerOf<'image'>);
+    case 'nest': return nestOf(around, here, layer as LayerOf<'nest'>);
     default: return EMPTY;
   }
 }
@@ -194,14 +190,12 @@ const standing = new WeakMap<Composition, readonly Item[]>();
 function nestItems(around: Around, here: Here): readonly Item[] {
   const { host, frame } = here;
   const items: Item[] = [];
-  const layers = inOrder(host.layers);
-  for (let i = layers.length - 1; i >= 0; i--) {
-    const layer = layers[i]!;
+  for (const one of drawnLayers(host)) {
     if (around.left < 0) break;
     // Most layers of a composition are outside their spans at a given time; they cost nothing.
-    if (!layer.visible || layer.guide || !isDrawn(layer.kind) || !inSpans(layer.spans, frame)) continue;
-    const { item } = drawLayer(around, here, layer, worldMatrix(around.project, host, layer, frame, here.matrices));
-    if (item && !standsElsewhere(layer)) items.push(item);
+    if (!one.visible || one.guide || !isShownAt(one, frame)) continue;
+    const { item } = drawLayer(around, here, one);
+    if (item && !standsElsewhere(one)) items.push(item);
   }
   // Items that all stood still are the list that they were.
   const then = standing.get(host);

@@ -7,7 +7,8 @@ export { keyTimeAt, sourceTimeAt, timingOf, type LayerTiming, type Trace } from 
 export { HERE, type Place } from './place';
 export { canChange, channelSampler, sampleChannel, withKeysAt } from './prepared-channel';
 export { UNTOUCHED, type LayerFinish } from './finish';
-export { clipTargetOf, washesOver } from './leaned-on';
+export { drawnLayer, drawnLayers, isShownAt, keyTimeOf, matrixOf, type DrawnLayer } from './drawn-layers';
+export { clipTargetOf } from './leaned-on';
 export { prepareLayer, type PreparedLayer } from './prepared-layer';
 export { readColour } from './read-colour';
 export { ringSuffix } from './rings';
