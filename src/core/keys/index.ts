@@ -6,6 +6,7 @@ export { lastAtOrBefore } from './find-key';
 export { endSlope, runsRound, segmentControls, smoothSlope, type Controls } from './handles';
 export { preparePath, type PathLeg } from './path-leg';
 export { runsOf, type Run } from './runs';
+export { isPlain, packPlain, samplePlain } from './plain-curves';
 export { prepareScalar, type ScalarCurve } from './scalar';
 export { prepareVector, type VectorCurve } from './vector';
 export { prepareHeld, type HeldCurve } from './held';

@@ -4,6 +4,7 @@ import { prepareFinder } from './find-key';
 import { prepareCurve } from './curves';
 import { endSlope, runsRound, segmentControls } from './handles';
 import { endOf, type ScalarKey } from './key';
+import { roomFor } from './number-room';
 import { placeOutside, type Rules } from './outside';
 
 /** A scalar channel as it is sampled: keys in order of time, all at different times. */
@@ -20,9 +21,12 @@ export function prepareScalar(curve: ScalarCurve): Sampler {
   return keys.length === 0 ? () => curve.value : prepareKeyed(curve, runsRound(keys, curve));
 }
 
-/** What is packed for a segment: where it begins, how long it is, its value's cubic in the parameter, and its way. */
-const STRIDE = 7;
-const [AT, LENGTH, A, B, C, START, WAY] = [0, 1, 2, 3, 4, 5, 6] as const;
+/**
+ * What is packed of a channel: the times of its keys, then for each segment its value's cubic in the parameter, lowest power
+ * first, and its way.
+ */
+const STRIDE = 5;
+const [START, C, B, A, WAY] = [0, 1, 2, 3, 4] as const;
 const HELD = 0;
 const EVEN = 1;
 const BENT = 2;
@@ -35,31 +39,30 @@ const CURVED = 3;
 function prepareKeyed(curve: ScalarCurve, round: boolean): Sampler {
   const { keys } = curve;
   const count = keys.length - 1;
-  const [pack, base] = roomFor(count * STRIDE + 1);
+  const [pack, first] = roomFor(count + 1 + count * STRIDE);
+  const last = first + count;
+  for (let i = 0; i <= count; i++) pack[first + i] = keys[i]!.at;
   const bends: (((u: number) => number) | undefined)[] = [];
   // A long channel is mostly looked at in part: its segments are worked out when they are first met.
   const late = count > EAGER ? new Uint8Array(count) : null;
-  if (!late) for (let i = 0; i < count; i++) packSegment(keys, i, round, pack, base + i * STRIDE, bends);
-  // The first time and the last stand where those of the segments between do.
-  pack[base] = keys[0]!.at;
-  const end = base + count * STRIDE;
-  pack[end] = keys[count]!.at;
-  const find = count > 7 ? prepareFinder(timesOf(keys)) : null;
+  if (!late) for (let i = 0; i < count; i++) packSegment(keys, i, round, pack, last + 1 + i * STRIDE, bends);
+  const find = count > 7 ? prepareFinder(pack.slice(first, last + 1)) : null;
   const outside = prepareOutside(curve, round, within);
   function within(x: Frames): number {
-    if (!(x >= pack[base]! && x < pack[end]!)) return outside(x);
-    let o = base;
-    if (find) o += Math.max(0, find(x)) * STRIDE;
-    else while (o + STRIDE < end && pack[o + STRIDE]! <= x) o += STRIDE;
-    const i = (o - base) / STRIDE;
+    if (!(x >= pack[first]! && x < pack[last]!)) return outside(x);
+    let at = first;
+    if (find) at += Math.max(0, find(x));
+    else while (at + 1 < last && pack[at + 1]! <= x) at++;
+    const i = at - first;
+    const o = last + 1 + i * STRIDE;
     if (late && late[i] === 0) {
       packSegment(keys, i, round, pack, o, bends);
       late[i] = 1;
     }
     const way = pack[o + WAY];
-    if (way === HELD) return pack[o + START]!;
-    const u = (x - pack[o + AT]!) / pack[o + LENGTH]!;
-    if (u <= 0) return pack[o + START]!;
+    const from = pack[at]!;
+    if (way === HELD || x <= from) return pack[o + START]!;
+    const u = (x - from) / (pack[at + 1]! - from);
     if (way === CURVED) return pack[o + START]! + pack[o + C]! * bends[i]!(u);
     const s = way === EVEN ? u : bends[i]!(u);
     return ((pack[o + A]! * s + pack[o + B]!) * s + pack[o + C]!) * s + pack[o + START]!;
@@ -86,35 +89,14 @@ function prepareOutside(curve: ScalarCurve, round: boolean, within: Sampler): Sa
   };
 }
 
-/** Numbers of small channels lie side by side in pieces of so many: what is prepared in turn is mostly sampled in turn. */
-const PIECE = 1024;
-let piece = new Float64Array(0);
-let taken = 0;
-
-/** Room for numbers, and where it begins. */
-function roomFor(length: number): readonly [Float64Array, number] {
-  if (length > PIECE / 4) return [new Float64Array(length), 0];
-  if (taken + length > piece.length) [piece, taken] = [new Float64Array(PIECE), 0];
-  taken += length;
-  return [piece, taken - length];
-}
-
 /** Channels of more segments than this are not worked out whole at once. */
 const EAGER = 200;
-
-function timesOf(keys: readonly ScalarKey[]): Float64Array {
-  const times = new Float64Array(keys.length);
-  for (let i = 0; i < keys.length; i++) times[i] = keys[i]!.at;
-  return times;
-}
 
 function packSegment(keys: readonly ScalarKey[], i: number, round: boolean, pack: Float64Array, o: number, bends: (((u: number) => number) | undefined)[]): void {
   const from = keys[i]!;
   const to = keys[i + 1]!;
   const controls = segmentControls(keys, i, round);
   const length = to.at - from.at;
-  pack[o + AT] = from.at;
-  pack[o + LENGTH] = length;
   pack[o + START] = from.value;
   if (from.curve) {
     pack[o + WAY] = CURVED;

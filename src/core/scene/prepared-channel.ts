@@ -1,4 +1,4 @@
-import { prepareHeld, prepareScalar, prepareVector, type HeldKey, type ScalarKey, type VectorKey } from '../keys';
+import { prepareHeld, prepareScalar, prepareVector, type HeldKey, type ScalarCurve, type ScalarKey, type VectorKey } from '../keys';
 import { inTime, type Channel, type ChannelSpec, type ChannelType } from '../model';
 import { DUST, type Frames } from '../time';
 import { hasKeys } from './tracks';
@@ -34,8 +34,23 @@ export function withKeysAt(channel: Channel, type: ChannelType, moved: ReadonlyM
   const landed = [...moved].map(([id, at]) => ({ ...channel.keys[id]!, at })).sort((a, b) => a.at - b.at);
   const shifted = { ...channel };
   const few = all.length > LONG && moved.size <= FEW && channel.before === 'hold' && channel.after === 'hold';
-  prepared.set(shifted, few ? patched(channel, type, all, landed) : prepare(shifted, type, merged(left(all, landed), landed)));
+  const keys = few ? null : merged(left(all, landed), landed);
+  prepared.set(shifted, keys ? prepare(shifted, type, keys) : patched(channel, type, all, landed));
+  sampledFrom.set(shifted, keys);
   return shifted;
+}
+
+/** The keys that a channel is sampled from where those are not its own; null where it is sampled otherwise. */
+const sampledFrom = new WeakMap<Channel, Keys | null>();
+
+/** A channel of numbers as its sampler reads it, or null where that reads more than its keys. */
+export function scalarCurve(channel: Channel): ScalarCurve | null {
+  const keys = sampledFrom.has(channel) ? sampledFrom.get(channel)! : inTime(channel.keys);
+  return keys && curveOf(channel, keys);
+}
+
+function curveOf({ before, after, repeats, closed, value }: Channel, keys: Keys): ScalarCurve {
+  return { before, after, repeats, closed, value: value as number, keys: keys as unknown as readonly ScalarKey[] };
 }
 
 /** In channels of more keys than LONG of which no more than FEW are moved, only what lies around those is worked out anew. */
@@ -99,7 +114,7 @@ function prepare(channel: Channel, type: ChannelType, keys: Keys = inTime(channe
   const rules = { before, after, repeats, closed };
   switch (type) {
     case 'N':
-      return prepareScalar({ ...rules, value: value as number, keys: keys as unknown as readonly ScalarKey[] });
+      return prepareScalar(curveOf(channel, keys));
     case 'P':
     case 'C':
       return prepareVector({ ...rules, value: value as readonly number[], keys: keys as unknown as readonly VectorKey[] });

@@ -1,9 +1,10 @@
 import { boundsOf, type Bounds, type Colour, type Group, type Ink, type Item, type Matrix, type Outline, type Stroke, type Wash } from '../display';
 import { setText, type FaceLookup } from '../lettering';
+import { isPlain, packPlain, samplePlain } from '../keys';
 import { FILL, inOrder, KINDS, type Channel, type ChannelSpec, type Layer, type LayerOf, POSE, STOP, STROKE } from '../model';
 import type { Frames } from '../time';
 import { prepareFinish, type LayerFinish } from './finish';
-import { channelSampler, canChange } from './prepared-channel';
+import { channelSampler, canChange, scalarCurve } from './prepared-channel';
 import { drawnPath, ellipse, polygon, rectangle, type PathValue } from './shape-outline';
 import { trimOutline } from './trim-outline';
 import { ownTracks } from './tracks';
@@ -68,18 +69,27 @@ function prepareOpacity(channel: Channel | undefined): Numbers {
 /** Where each number of a pose lies among the others. */
 const SLOTS = ['x', 'y', 'scaleX', 'scaleY', 'rotation', 'skew', 'pivotX', 'pivotY'] as const;
 
+/** The numbers of the pose that is being worked out. */
+const numbers = new Float64Array(SLOTS.length);
+
 /** move(x, y) · turn · lean · size · move(−pivot), as document.md orders it. */
 function prepareMatrix(channels: Channels): (x: Frames) => Matrix {
-  const numbers = Float64Array.from(SLOTS, (name) => (channels[name]?.value as number | undefined) ?? POSE[name].start);
+  const resting = SLOTS.map((name) => (channels[name]?.value as number | undefined) ?? POSE[name].start);
   // What rests is read once; only what moves is asked again.
-  const moving = SLOTS.flatMap((name, slot) => (canChange(channels[name]) ? [{ slot, sample: channelSampler(channels[name]!, 'N') as Numbers }] : []));
+  const moving = SLOTS.flatMap((name, slot) => (canChange(channels[name]) ? [{ slot, channel: channels[name]! }] : []));
   const place = channels['position'] ? (channelSampler(channels['position'], 'P') as (x: Frames) => readonly number[]) : null;
   if (moving.length === 0 && !canChange(channels['position'])) {
-    const still = poseMatrix(numbers, place ? place(0) : null);
+    const still = poseMatrix(Float64Array.from(resting), place ? place(0) : null);
     return () => still;
   }
+  const scalars = moving.map(({ slot, channel }) => ({ slot, channel, curve: scalarCurve(channel) }));
+  const [plain, others] = [scalars.filter(({ curve }) => curve && isPlain(curve)), scalars.filter(({ curve }) => !curve || !isPlain(curve)).map(({ slot, channel }) => ({ slot, sample: channelSampler(channel, 'N') as Numbers }))];
+  const slots = plain.map(({ slot }) => slot);
+  const { pack, base } = packPlain(resting, plain.map(({ curve }) => curve!));
   return (t) => {
-    for (let i = 0; i < moving.length; i++) numbers[moving[i]!.slot] = moving[i]!.sample(t);
+    for (let i = 0; i < SLOTS.length; i++) numbers[i] = pack[base + i]!;
+    samplePlain(pack, base + SLOTS.length, slots, t, numbers);
+    for (let i = 0; i < others.length; i++) numbers[others[i]!.slot] = others[i]!.sample(t);
     return poseMatrix(numbers, place ? place(t) : null);
   };
 }

@@ -1,0 +1,64 @@
+import type { Matrix } from '../display';
+import { inOrder, isDrawn, type Composition, type Layer, type LayerOf, type Project } from '../model';
+import { dust, inSpans, type Frames, type Span } from '../time';
+import { keyTimeAt } from './layer-timing';
+import { washesOver } from './leaned-on';
+import { prepareLayer, type PreparedLayer } from './prepared-layer';
+import { worldMatrix } from './world-matrix';
+
+/**
+ * A layer that has a place in the picture, with what every frame asks of it copied here: layers lie scattered over the
+ * document, and of thousands each look at one is a walk through memory.
+ */
+export type DrawnLayer = {
+  readonly layer: Layer;
+  readonly prepared: PreparedLayer;
+  readonly washes: readonly LayerOf<'wash'>[];
+  /** Where the time of its keys begins, as long as nothing bends that; else null. */
+  readonly start: Frames | null;
+  readonly follows: boolean;
+  readonly clipped: boolean;
+  readonly id: string;
+  readonly kind: Layer['kind'];
+  readonly blend: string;
+  readonly visible: boolean;
+  readonly guide: boolean;
+  readonly solo: boolean;
+  /** The one span of most layers, half-open; null where there are several or none. */
+  readonly span: Span | null;
+  readonly spans: readonly Span[];
+};
+
+const remembered = new WeakMap<Composition['layers'], readonly DrawnLayer[]>();
+
+/** The layers that have a place, in the order of painting: the last of the list first. */
+export function drawnLayers(host: Composition): readonly DrawnLayer[] {
+  let known = remembered.get(host.layers);
+  if (!known) remembered.set(host.layers, (known = inOrder(host.layers).filter((layer) => isDrawn(layer.kind)).map((layer) => drawnLayer(host, layer)).reverse()));
+  return known;
+}
+
+export function drawnLayer(host: Composition, layer: Layer): DrawnLayer {
+  const { id, kind, blend, visible, guide, solo, spans } = layer;
+  // A copy of the span lies beside what else is asked for.
+  const span: Span | null = spans.length === 1 ? [spans[0]![0], spans[0]![1]] : null;
+  return {
+    layer, prepared: prepareLayer(layer), washes: washesOver(host, layer), start: layer.timing.order.length === 0 ? layer.start : null,
+    follows: layer.parent !== null, clipped: layer.clipTo !== null, id, kind, blend, visible, guide, solo, span, spans,
+  };
+}
+
+/** Whether a frame of the host is in its bar. */
+export function isShownAt({ span, spans }: DrawnLayer, frame: Frames): boolean {
+  return span ? frame >= span[0] && frame < span[1] : inSpans(spans, frame);
+}
+
+/** The time of its keys at a host frame. */
+export function keyTimeOf(project: Project, host: Composition, { layer, start }: DrawnLayer, frame: Frames): Frames {
+  return start === null ? keyTimeAt(project, host, layer, frame) : dust(frame - start);
+}
+
+/** Its matrix in the composition, `x` being the time of its keys at the frame. */
+export function matrixOf(project: Project, host: Composition, { layer, prepared, follows }: DrawnLayer, x: Frames, frame: Frames, known: Map<string, Matrix>): Matrix {
+  return follows ? worldMatrix(project, host, layer, frame, known) : prepared.matrix(x);
+}
