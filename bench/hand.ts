@@ -52,14 +52,15 @@ export async function measureHand(root: string): Promise<readonly Figure[]> {
     });
     await page.keyboard.press('w');
     await page.mouse.wheel(0, -1e6);
+    const head = (name: string) => page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name, exact: true });
     await gesture('editing names', async () => {
       for (let i = 1; i <= 4; i++) {
-        await page.getByRole('button', { name: `Leaf ${i}`, exact: true }).dblclick();
-        await page.getByRole('textbox', { name: `Name of Leaf ${i}` }).fill(`Renamed ${i}`);
+        await head(`Leaf ${i}`).dblclick();
+        await page.keyboard.type(`Renamed ${i}`);
         await page.keyboard.press('Enter');
-        await page.getByRole('button', { name: `Renamed ${i}`, exact: true }).waitFor();
+        await head(`Renamed ${i}`).waitFor();
         await page.keyboard.press('Control+z');
-        await page.getByRole('button', { name: `Leaf ${i}`, exact: true }).waitFor();
+        await head(`Leaf ${i}`).waitFor();
       }
     });
     await page.getByRole('button', { name: 'Leaf 1', exact: true }).click();

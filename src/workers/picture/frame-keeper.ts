@@ -20,7 +20,8 @@ export type FrameKeeper = {
 /** A frame that was passed is wanted again as soon as one so many times as far ahead. */
 const BEHIND = 4;
 
-export function createFrameKeeper(capBytes: number, letGo: (picture: Picture) => void): FrameKeeper {
+/** `capBytes` is asked whenever a frame comes: others may take part of the room. */
+export function createFrameKeeper(capBytes: () => number, letGo: (picture: Picture) => void): FrameKeeper {
   const kept = new Map<number, Picture>();
   let bytes = 0;
   let near = 0;
@@ -51,7 +52,7 @@ export function createFrameKeeper(capBytes: number, letGo: (picture: Picture) =>
       }
       kept.set(frame, picture);
       bytes += size(picture);
-      while (bytes > capBytes && kept.size > 1) {
+      while (bytes > capBytes() && kept.size > 1) {
         const last = [...kept.keys()].reduce((a, b) => (wait(b) > wait(a) ? b : a));
         const old = kept.get(last)!;
         kept.delete(last);
@@ -79,7 +80,7 @@ export function createFrameKeeper(capBytes: number, letGo: (picture: Picture) =>
     nextMissing() {
       const length = range[1] - range[0];
       const each = kept.size > 0 ? bytes / kept.size : 0;
-      const room = each > 0 ? Math.max(1, Math.floor(capBytes / each)) : Infinity;
+      const room = each > 0 ? Math.max(1, Math.floor(capBytes() / each)) : Infinity;
       // With room for a part only: so many ahead, and for each few of them one behind.
       const ahead = room >= length ? length : Math.max(1, Math.floor((room * BEHIND) / (BEHIND + 1)));
       for (let i = 0; i < ahead; i++) if (!kept.has(around(i))) return around(i);

@@ -68,7 +68,7 @@ describe('whole frames remembered', () => {
   const picture = () => ({ width: 10, height: 10 });
   const keeper = (frames: number) => {
     const gone: unknown[] = [];
-    return { gone, keep: createFrameKeeper(frames * 400, (one) => gone.push(one)) };
+    return { gone, keep: createFrameKeeper(() => frames * 400, (one) => gone.push(one)) };
   };
   test('what plays next is painted first, then round to what was passed', () => {
     const { keep } = keeper(100);

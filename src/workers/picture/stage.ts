@@ -7,9 +7,9 @@ import type { WorkerSurroundings } from '../worker-surroundings';
 import { createFrameKeeper, type FrameKeeper } from './frame-keeper';
 import type { Look } from './protocol';
 
-// 256 MB of pictures in all: whole frames take the greater part.
-const FRAMES = 192 * 1024 * 1024;
-const NESTS = 64 * 1024 * 1024;
+/** Pictures in all. Those of nests and of what stands still come first, up to a quarter; whole frames have the rest. */
+const ALL = 256 * 1024 * 1024;
+const PARTS = ALL / 4;
 
 /** What the picture is painted on, and the frames that are remembered of the composition in view. */
 export type Stage = {
@@ -40,8 +40,8 @@ export type Stage = {
 
 export function createStage(surroundings: WorkerSurroundings): Stage {
   const { host } = surroundings;
-  const memory = createPictureMemory(NESTS, host.giveBack);
-  const keeper = createFrameKeeper(FRAMES, host.giveBack);
+  const memory = createPictureMemory(PARTS, host.giveBack);
+  const keeper = createFrameKeeper(() => ALL - memory.bytes(), host.giveBack);
   let surface: Surface | null = null;
   let resizeCanvas: (width: number, height: number) => void = () => undefined;
   let size: readonly [number, number] = [0, 0];
