@@ -9,6 +9,10 @@ const worker = typeof window === 'undefined' ? null : startPictureWorker();
 const opener = import('./open-project');
 const desk = import('./open-bench').then((part) => part.OpenBench);
 
+// What draws islands is large: the first drawing begins in a task of its own, not in the one that took it in.
+await import('react-dom/client');
+await new Promise((next) => setTimeout(next, 0));
+
 /** The Bench: key and time. Opens the project and hands it to its parts. */
 export default function Bench({ projectId }: { readonly projectId: string }) {
   const [opening, setOpening] = useState<Opening>({ kind: 'opening' });

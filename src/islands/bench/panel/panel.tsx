@@ -36,7 +36,7 @@ export function Panel() {
 const PanelOf = memo(function PanelOf({ project, composition, frame, selected }: { readonly project: Project; readonly composition: Composition; readonly frame: number; readonly selected: readonly string[] }) {
   const editor = useEditor();
   const layers = useMemo(() => selected.flatMap((id) => member(composition.layers.by, id) ?? []), [selected, composition]);
-  const stage = useStaged(2);
+  const stage = useStaged(3);
   const [layer] = layers;
   if (!layer) return <CompositionPanel />;
   const several = layers.length > 1;
@@ -55,12 +55,12 @@ const PanelOf = memo(function PanelOf({ project, composition, frame, selected }:
         )}
       </header>
       <LayerFacts project={project} composition={composition} layers={layers} />
-      {drawn && (
+      {drawn && stage > 1 && (
         <Group title="Place">
           {(placed ? ['position', ...POSE.slice(2)] : POSE).map((channel) => <ChannelField key={channel} {...fields} channel={channel} wide={channel === 'position'} />)}
         </Group>
       )}
-      {stage > 1 && <>
+      {stage > 2 && <>
         <ShapeGroup {...fields} />
         <TextGroup {...fields} />
         <InkGroups {...fields} />

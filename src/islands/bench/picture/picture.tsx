@@ -6,6 +6,7 @@ import { createDragSigns, DragLines, DragWords } from './drag-signs';
 import { Handles } from './handles';
 import { FillEnds } from './fill-ends';
 import { gripAt, gripWords, gripsOf, type Grip } from './grips';
+import { useStaged } from '../staged';
 import { motionPath } from './motion-path';
 import { PictureOverlays } from './overlays';
 import { PathPoints } from './path-points';
@@ -101,7 +102,8 @@ export function Picture() {
   const context: PressContext = { editor, place, room: space, shown: isShown ? shown.layers : [], box, toScreen, toPicture, signs };
   const pivot = box && pivotOf(context, project);
   const grips = box && pivot && tool.kind === 'choose' && !bending ? gripsOf(box, pivot, toScreen) : [];
-  const paths = overlays.path && !playing ? (selected.length > 4 ? [] : selected).flatMap((id) => { const open = member(followed.compositions.by, composition.id)!; const layer = member(open.layers.by, id); const path = layer && motionPath(followed, open, layer); return path ? [path] : []; }) : [];
+  const stage = useStaged(2);
+  const paths = stage > 1 && overlays.path && !playing ? (selected.length > 4 ? [] : selected).flatMap((id) => { const open = member(followed.compositions.by, composition.id)!; const layer = member(open.layers.by, id); const path = layer && motionPath(followed, open, layer); return path ? [path] : []; }) : [];
 
   const hover = (event: React.PointerEvent) => {
     if (event.buttons !== 0) return;

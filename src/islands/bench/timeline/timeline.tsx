@@ -56,7 +56,7 @@ export function Timeline() {
   const beside = useMemo(() => ({ rows, project, composition }), [rows, project, composition]);
   const later = useDeferredValue(beside);
   const heads = told === null ? beside : later;
-  const stage = useStaged(2);
+  const stage = useStaged(3);
   const [scroll, setScroll] = useState(0);
   const [marquee, setMarquee] = useState<readonly [number, number, number, number] | null>(null);
   const [caught, setCaught] = useState<number | null>(null);
@@ -68,10 +68,10 @@ export function Timeline() {
   const grip = hit.kind === 'trim' || hit.kind === 'stretch' ? hit : null;
 
   useLayoutEffect(() => {
-    if (width === 0 || !ruler.current || !tracks.current) return;
+    if (stage < 2 || width === 0 || !ruler.current) return;
     const ready = state.ready?.composition === composition.id ? state.ready.frames : null;
     drawRuler(crispContext(ruler.current, width, RULER_HEIGHT), { composition, view, width, unit: state.settings.unit, ready, problems: state.problems });
-  }, [composition, view, width, state.settings.unit, state.ready, state.problems]);
+  }, [stage, composition, view, width, state.settings.unit, state.ready, state.problems]);
 
   useLayoutEffect(() => {
     if (width === 0 || !tracks.current) return;
@@ -179,7 +179,7 @@ export function Timeline() {
           onPointerMove={onRulerHover} />
         <Playhead view={view} head />
       </div>
-      {stage < 2 ? <div className="bg-panel" /> : <Heads {...heads} scroller={scroller} onScroll={setScroll} />}
+      {stage < 3 ? <div className="bg-panel" /> : <Heads {...heads} scroller={scroller} onScroll={setScroll} />}
       <div ref={pane} className="relative min-h-0 touch-none overflow-hidden">
         <canvas
           ref={tracks} aria-label="Tracks" role="img" data-from={view.from} data-pixels-per-frame={view.pixelsPerFrame} data-scroll={scroll} title={foretold || undefined}
