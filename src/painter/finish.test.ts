@@ -178,6 +178,11 @@ describe('washes', () => {
     expect(picture([wash({ appliesTo: 'w' }), square('a')])(30, 30)).toEqual(FULL);
     expect(picture([wash({ appliesTo: 'lost' }), square('a')])(30, 30)).toEqual(FULL);
   });
+  test('that blur leave the picture as full at its edges as it was', () => {
+    const ground = square('ground', { channels: { x: { value: 30 }, y: { value: 30 }, width: { value: 80 }, height: { value: 80 } } });
+    const at = picture([wash({ effects: [{ kind: 'blur', channels: { radius: { value: 12 } } }] }), ground]);
+    for (const [x, y] of [[0, 0], [59, 0], [0, 59], [59, 59], [30, 0], [0, 30]] as const) expect(at(x, y)).toEqual(FULL);
+  });
   test('inside a nest end at its door', () => {
     const nest = { id: 'n', name: 'N', kind: 'nest', source: 'washed' } as LayerInput;
     const project = projectOf([

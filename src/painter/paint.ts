@@ -1,11 +1,12 @@
-import { boundsOfGroup, multiply, reachOf, staysInside, type Clip, type Colour, type Group, type Ink, type Item, type Matrix, type PathItem, type Wash } from '../core/display';
+import { boundsOfGroup, multiply, reachOf, staysInside, type Clip, type Colour, type Effect, type Group, type Ink, type Item, type Matrix, type PathItem, type Wash } from '../core/display';
+import { beyondEdges } from './beyond-edges';
 import { deviceBox, within, type Box } from './box';
 import { css } from './css-colour';
 import { effectSheet } from './effect-sheet';
 import { lay, maskSheet } from './mask-sheet';
 import type { PictureMemory } from './picture-memory';
 import { runGroup, steadyRuns } from './steady-runs';
-import type { PaintHost, Sheet, Surface } from './surface';
+import type { PaintHost, Picture, Sheet, Surface } from './surface';
 
 export type PaintOptions = {
   /** From the composition to device pixels. */
@@ -129,9 +130,12 @@ function paintWash(wash: Wash, surface: Surface, outer: Matrix, alpha: number, j
   const { width, height, host } = job;
   const [matrix, opacity] = [multiply(outer, wash.matrix), alpha * wash.opacity];
   const box: Box = { left: 0, top: 0, width, height };
-  let sheet = host.sheet(width, height);
-  sheet.surface.drawImage(surface.canvas as never, 0, 0);
-  for (const effect of wash.effects) sheet = effectSheet(effect, sheet, matrix, host);
+  const margin = Math.min(MOST_BEYOND, deviceReach(wash.effects, matrix));
+  let given = beyondEdges(surface.canvas as Picture, box, margin, host);
+  for (const effect of wash.effects) given = effectSheet(effect, given, matrix, host);
+  const sheet = host.sheet(width, height);
+  sheet.surface.drawImage(given.picture as never, -margin, -margin);
+  host.giveBack(given.picture);
   if (wash.mask === null && wash.clip === null && opacity === 1) lay(surface, sheet, 'copy');
   else {
     const through = wash.mask ? maskSheet(wash.mask, matrix, box, host) : onSheet(box, job, (all) => all.fillRect(0, 0, width, height));
@@ -215,6 +219,9 @@ function mixesInside({ items }: Group): boolean {
   return known;
 }
 
+/** So far beyond a picture's edges a wash looks, in device pixels. */
+const MOST_BEYOND = 256;
+
 /** Effects that reach farther than this, in device pixels, are cut there. */
 const MOST_REACH = 1024;
 
@@ -222,9 +229,12 @@ const MOST_REACH = 1024;
 function boxOf(group: Group, matrix: Matrix, { width, height }: Job): Box | null {
   const bounds = boundsOfGroup({ ...group, effects: [] });
   if (!bounds) return null;
-  const [a, b, c, d] = matrix;
-  const reach = group.effects.length === 0 ? 0 : Math.max(...reachOf(group.effects)) * Math.max(Math.hypot(a, b), Math.hypot(c, d));
-  return deviceBox(bounds, matrix, [width, height], Math.min(MOST_REACH, Math.ceil(reach)));
+  return deviceBox(bounds, matrix, [width, height], Math.min(MOST_REACH, deviceReach(group.effects, matrix)));
+}
+
+/** How far effects reach in whole device pixels, to whichever side that is most. */
+function deviceReach(effects: readonly Effect[], [a, b, c, d]: Matrix): number {
+  return effects.length === 0 ? 0 : Math.ceil(Math.max(...reachOf(effects)) * Math.max(Math.hypot(a, b), Math.hypot(c, d)));
 }
 
 /** Whether a group with a frame has any of it on the surface. */

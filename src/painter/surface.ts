@@ -28,6 +28,7 @@ export type Surface = {
   stroke(path: never): void;
   setLineDash(segments: number[]): void;
   drawImage(image: never, dx: number, dy: number, dw?: number, dh?: number): void;
+  drawImage(image: never, sx: number, sy: number, sw: number, sh: number, dx: number, dy: number, dw: number, dh: number): void;
   createLinearGradient(x0: number, y0: number, x1: number, y1: number): Gradient;
   createRadialGradient(x0: number, y0: number, r0: number, x1: number, y1: number, r1: number): Gradient;
 };

@@ -19,6 +19,7 @@ export function createNodeHost(images: NodeImages): PaintHost {
       const surface = surfaceOf(canvas);
       surface.setTransform(1, 0, 0, 1, 0, 0);
       surface.globalAlpha = 1;
+      surface.imageSmoothingEnabled = true;
       surface.globalCompositeOperation = 'source-over';
       surface.clearRect(0, 0, width, height);
       return { picture: canvas, surface };
