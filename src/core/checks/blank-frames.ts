@@ -13,10 +13,12 @@ export const blankFrames = defineCheck({
 function findIn(project: Project, composition: Composition, layer: Layer): readonly Finding[] {
   const { source, stack } = timingOf(project, composition, layer);
   if (!source) return [];
-  let [count, first] = [0, -1];
+  let [count, first, end, inOne] = [0, -1, -1, true];
   const add = (from: Frames, to: Frames) => {
     if (to <= from) return;
     if (first < 0) first = from;
+    else inOne &&= from === end;
+    end = to;
     count += to - from;
   };
   for (const span of layer.spans) {
@@ -34,7 +36,7 @@ function findIn(project: Project, composition: Composition, layer: Layer): reado
     where: { composition: composition.id, layer: layer.id, frame: first },
     message: `“${layer.name}” shows nothing for ${count} ${count === 1 ? 'frame' : 'frames'} from frame ${first} on: “${name}” has frames 0 to ${last}.`,
     fix: 'Loop or freeze the source, or trim the bar to where it has pictures.',
-    ...mended(composition, layer, first, count),
+    ...(inOne ? mended(composition, layer, first, count) : {}),
   }];
 }
 

@@ -185,6 +185,16 @@ describe('mending', () => {
     }), { seed: 12, numRuns: 150, endOnFailure: true });
     for (const code of ['blank-frames', 'seam-gap', 'keys-outside-span']) expect(told.get(code) ?? 0, code).toBeGreaterThan(5);
   }, 120_000);
+  test('a bar with pictures between its blank frames is not offered to be trimmed', () => {
+    // Backwards and forwards again: blank at first, four frames of picture, blank once more.
+    const film = projectOf([
+      { id: 'main', name: 'Main', duration: 30, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'reel', spans: [[0, 30]], timing: [{ op: 'remap', keys: [{ at: 0, to: -8 }, { at: 8, to: 0 }, { at: 12, to: 4 }, { at: 30, to: 22 }] }] }] },
+      { id: 'reel', name: 'Reel', duration: 4, layers: [] },
+    ]);
+    const [problem] = checkProject(film).filter(({ code }) => code === 'blank-frames');
+    expect(problem!.message).toContain('shows nothing for 26 frames from frame 0');
+    expect(problem!.mend).toBeUndefined();
+  });
   test('a layer that follows nobody that is there, or itself, is set free', () => {
     const film = projectOf([{ id: 'main', name: 'Main', layers: [{ id: 'a', name: 'A', kind: 'null', parent: 'gone' }, { id: 'b', name: 'B', kind: 'null', parent: 'b' }] }]);
     for (const problem of checkProject(film)) {
