@@ -6,6 +6,14 @@ import { defineConfig } from 'astro/config';
 // The core and the wire do nothing by being there: a page leaves out what it does not use of them, the schema above all.
 const treeshake = { moduleSideEffects: (id) => !/\/src\/(core|wire)\//.test(id) };
 
+// What draws islands is one large function: told so, a browser reads it beside the page, not when it is first called.
+const readAhead = {
+  name: 'read-ahead',
+  generateBundle(_, bundle) {
+    for (const part of Object.values(bundle)) if (part.type === 'chunk' && part.moduleIds.some((id) => id.includes('/node_modules/react-dom/'))) part.code = `//# allFunctionsCalledOnLoad\n${part.code}`;
+  },
+};
+
 export default defineConfig({
   output: 'server',
   outDir: './dist/site',
@@ -16,7 +24,7 @@ export default defineConfig({
   devToolbar: { enabled: false },
 
   vite: {
-    plugins: [tailwindcss()],
+    plugins: [tailwindcss(), readAhead],
     worker: { format: 'es', rollupOptions: { treeshake } },
     ssr: { noExternal: ['opentype.js'], external: ['@electric-sql/pglite', '@napi-rs/canvas'] },
     build: {
