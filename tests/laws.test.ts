@@ -136,7 +136,7 @@ describe('what is remembered', () => {
     const gone = (picture: Picture) => host.giveBack(picture);
     fc.assert(fc.property(randomFilm, fc.array(randomCommand, { minLength: 1, maxLength: 4 }), (film, commands) => {
       seen.see(film);
-      const memory = createPictureMemory(4_000_000, gone);
+      const memory = createPictureMemory(() => 4_000_000, gone);
       const frames = new Map<number, Uint8ClampedArray>();
       let [project, keptFor] = [film, ''];
       const look = () => {

@@ -194,7 +194,7 @@ describe('washes', () => {
     expect(read(canvas, 20, 30)[3]).toBeLessThan(200);
   });
   test('are painted anew when what stands still below them is remembered', () => {
-    const memory = createPictureMemory(1e7, () => undefined);
+    const memory = createPictureMemory(() => 1e7, () => undefined);
     const layers = [green, wash(), square('a'), square('b', { channels: { x: { value: 30 }, y: { value: 50 }, width: { value: 10 }, height: { value: 10 } } })];
     for (let round = 0; round < 3; round++) {
       const frame = frameOf(layers);

@@ -70,7 +70,7 @@ describe('painting', () => {
 describe('the memory of pictures', () => {
   const frame = () => painted([{ id: 'n', name: 'N', kind: 'nest', source: 'inner', channels: { opacity: { value: 40 } } }, shape({ fill: red }), shape({ id: 'u', fill: { channels: { colour: { value: [0, 0, 1, 1] } } } })], { background: '#224466' });
   test('changes no pixel by more than a rounding, however often it is asked', () => {
-    const memory = createPictureMemory(1e6, () => undefined);
+    const memory = createPictureMemory(() => 1e6, () => undefined);
     const evaluated = frame();
     const plain = paintToCanvas(evaluated, host).getContext('2d').getImageData(0, 0, 20, 20).data;
     for (let round = 0; round < 4; round++) {
@@ -83,15 +83,23 @@ describe('the memory of pictures', () => {
   });
   test('keeps under its cap, and lets the oldest go first', () => {
     const gone: unknown[] = [];
-    const memory = createPictureMemory(400, (picture) => gone.push(picture));
+    let cap = 400;
+    const memory = createPictureMemory(() => cap, (picture) => gone.push(picture));
     const picture = (name: string) => ({ name, width: 5, height: 5 });
     for (const name of ['a', 'b', 'c', 'd']) memory.keep(name, picture(name));
     memory.get('a');
     memory.keep('e', picture('e'));
     expect(gone).toEqual([picture('b')]);
     expect(memory.bytes()).toBe(400);
+    // One larger than all of the room has it to itself until the next comes.
     memory.keep('huge', { width: 99, height: 99 });
-    expect(memory.get('huge')).toBeNull();
+    expect([memory.bytes(), gone.length]).toEqual([99 * 99 * 4, 5]);
+    memory.keep('f', picture('f'));
+    expect([memory.get('huge'), memory.bytes()]).toEqual([null, 100]);
+    // Room that others took is given up when it is asked for.
+    cap = 0;
+    memory.fit();
+    expect(memory.bytes()).toBe(0);
     memory.clear();
     expect(memory.bytes()).toBe(0);
   });

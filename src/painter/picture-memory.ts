@@ -3,17 +3,20 @@ import type { Picture } from './surface';
 /** Pictures by key with a cap on their bytes: the ones used longest ago go first. */
 export type PictureMemory = {
   readonly get: (key: string) => Picture | null;
-  /** Keeps a picture that was just painted; may throw out others, or the picture itself when it is too large. */
+  /** Keeps a picture that was just painted; may throw out others. */
   readonly keep: (key: string, picture: Picture) => void;
   /** Whether this key was asked for before: a picture asked for twice is worth keeping. */
   readonly askedBefore: (key: string) => boolean;
+  /** Throws out what there is no more room for. */
+  readonly fit: () => void;
   readonly clear: () => void;
   readonly bytes: () => number;
 };
 
 const ASKED = 4_000;
 
-export function createPictureMemory(capBytes: number, letGo: (picture: Picture) => void): PictureMemory {
+/** `capBytes` is asked whenever a picture comes: others may take part of the room. The newest stays, however large it is. */
+export function createPictureMemory(capBytes: () => number, letGo: (picture: Picture) => void): PictureMemory {
   const kept = new Map<string, Picture>();
   const asked = new Set<string>();
   let bytes = 0;
@@ -22,6 +25,12 @@ export function createPictureMemory(capBytes: number, letGo: (picture: Picture) 
     kept.delete(key);
     bytes -= size(picture);
     letGo(picture);
+  };
+  const fit = (newest: Picture | null) => {
+    for (const [oldest, old] of kept) {
+      if (bytes <= capBytes() || old === newest) break;
+      drop(oldest, old);
+    }
   };
   return {
     get(key) {
@@ -32,16 +41,13 @@ export function createPictureMemory(capBytes: number, letGo: (picture: Picture) 
       return picture;
     },
     keep(key, picture) {
-      if (size(picture) > capBytes) return letGo(picture);
       const before = kept.get(key);
       if (before) drop(key, before);
       kept.set(key, picture);
       bytes += size(picture);
-      for (const [oldest, old] of kept) {
-        if (bytes <= capBytes) break;
-        drop(oldest, old);
-      }
+      fit(picture);
     },
+    fit: () => fit(null),
     askedBefore(key) {
       if (asked.has(key)) return true;
       if (asked.size >= ASKED) asked.clear();

@@ -15,6 +15,7 @@ export type FrameKeeper = {
   /** The first frame that is not there among the next ones that will be played, or null. */
   readonly missingAhead: (count: number) => number | null;
   readonly ready: (duration: number) => Uint8Array;
+  readonly bytes: () => number;
 };
 
 /** A frame that was passed is wanted again as soon as one so many times as far ahead. */
@@ -91,6 +92,7 @@ export function createFrameKeeper(capBytes: () => number, letGo: (picture: Pictu
       for (let i = 1; i <= Math.min(count, range[1] - range[0] - 1); i++) if (!kept.has(around(i))) return around(i);
       return null;
     },
+    bytes: () => bytes,
     ready(duration) {
       const bits = new Uint8Array(duration);
       for (const frame of kept.keys()) if (frame >= 0 && frame < duration) bits[frame] = 1;

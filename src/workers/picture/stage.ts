@@ -7,9 +7,9 @@ import type { WorkerSurroundings } from '../worker-surroundings';
 import { createFrameKeeper, type FrameKeeper } from './frame-keeper';
 import type { Look } from './protocol';
 
-/** Pictures in all. Those of nests and of what stands still come first, up to a quarter; whole frames have the rest. */
+/** Pictures in all: whole frames, and those of nests and of what stands still, which give way to frames but for the least. */
 const ALL = 256 * 1024 * 1024;
-const PARTS = ALL / 4;
+const [LEAST, MOST] = [ALL / 16, ALL / 4];
 
 /** What the picture is painted on, and the frames that are remembered of the composition in view. */
 export type Stage = {
@@ -40,8 +40,8 @@ export type Stage = {
 
 export function createStage(surroundings: WorkerSurroundings): Stage {
   const { host } = surroundings;
-  const memory = createPictureMemory(PARTS, host.giveBack);
-  const keeper = createFrameKeeper(() => ALL - memory.bytes(), host.giveBack);
+  const memory = createPictureMemory(() => Math.max(LEAST, Math.min(MOST, ALL - keeper.bytes())), host.giveBack);
+  const keeper = createFrameKeeper(() => ALL - Math.min(LEAST, memory.bytes()), host.giveBack);
   let surface: Surface | null = null;
   let resizeCanvas: (width: number, height: number) => void = () => undefined;
   let size: readonly [number, number] = [0, 0];
@@ -106,6 +106,7 @@ export function createStage(surroundings: WorkerSurroundings): Stage {
       const sheet = host.sheet(...scaled);
       paintOn(sheet.surface, frame, scaled);
       keeper.keep(at, sheet.picture);
+      memory.fit();
       return sheet.picture;
     },
     putUp(picture) {
