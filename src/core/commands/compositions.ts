@@ -113,7 +113,25 @@ function rescaleTry(composition: Composition, id: string, kept: object, factor: 
 
 /** Where a composition or an asset is shown: every layer with its host. */
 export function usesOf(project: Project, sourceId: string): readonly { readonly host: Composition; readonly layer: Layer }[] {
-  return inOrder(project.compositions).flatMap((host) => inOrder(host.layers).filter((layer) => 'source' in layer && layer.source === sourceId).map((layer) => ({ host, layer })));
+  return inOrder(project.compositions).flatMap((host) => (usersIn(host).get(sourceId) ?? []).map((layer) => ({ host, layer })));
+}
+
+const users = new WeakMap<Composition['layers'], ReadonlyMap<string, readonly Layer[]>>();
+
+/** The layers of a composition by what they show. */
+function usersIn({ layers }: Composition): ReadonlyMap<string, readonly Layer[]> {
+  let known = users.get(layers);
+  if (!known) {
+    const bySource = new Map<string, Layer[]>();
+    for (const layer of inOrder(layers)) {
+      if (!('source' in layer)) continue;
+      const list = bySource.get(layer.source);
+      if (list) list.push(layer);
+      else bySource.set(layer.source, [layer]);
+    }
+    users.set(layers, (known = bySource));
+  }
+  return known;
 }
 
 /** Whether a composition shows another one, however deep, or is it. */

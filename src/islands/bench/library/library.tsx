@@ -1,5 +1,5 @@
 import { Plus } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState, type RefObject } from 'react';
 import { holds } from '../../../core/commands';
 import type { Problem } from '../../../core/checks';
 import { inOrder, newNest, type Composition } from '../../../core/model';
@@ -11,6 +11,7 @@ import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
 import { Thumbnail } from '../picture/thumbnail';
+import { LongList } from './long-list';
 import { MediaList } from './media-list';
 import { SectionHead } from './section-head';
 
@@ -21,6 +22,7 @@ export function Library() {
   const open = useEditorState((state) => state.way[state.way.length - 1]!.composition);
   const problems = useEditorState((state) => state.problems);
   const missing = useEditorState((state) => state.missing);
+  const scroller = useRef<HTMLElement>(null);
   /** Shows another composition in the open one, unless that would put it inside itself. */
   const nest = (composition: Composition) => {
     const state = editor.store.getState();
@@ -30,12 +32,12 @@ export function Library() {
     if (editor.do('layers.add', { composition: host.id, files: [layer], above: host.layers.order.find((id) => state.selection.layers.includes(id)) ?? null })) editor.select({ layers: [layer.id], keys: [], markers: [], operator: null });
   };
   return (
-    <aside aria-label="Library" className="flex min-h-0 flex-col gap-4 overflow-x-hidden overflow-y-auto bg-panel px-2 py-3">
+    <aside ref={scroller} aria-label="Library" className="flex min-h-0 flex-col gap-4 overflow-x-hidden overflow-y-auto bg-panel px-2 py-3">
       <section>
         <SectionHead title="Compositions"><IconButton className="h-5" label="New composition" onClick={() => runAction(editor, 'project.composition')}><Plus size={14} /></IconButton></SectionHead>
-        <ul>
-          {inOrder(project.compositions).map((composition) => (
-            <li key={composition.id} className={`group relative flex items-center gap-2 rounded-md py-1 pr-1.5 pl-2 ${composition.id === open ? 'bg-raised' : 'hover:bg-raised/60'}`}
+        <LongList items={inOrder(project.compositions)} keyOf={({ id }) => id} height={31} scroller={scroller}>
+          {(composition, key, place) => (
+            <li key={key} {...place} className={`group ${place.style ? '' : 'relative'} flex items-center gap-2 rounded-md py-1 pr-1.5 pl-2 ${composition.id === open ? 'bg-raised' : 'hover:bg-raised/60'}`}
               onContextMenu={(event) => { event.preventDefault(); if (composition.id !== open) editor.openComposition(composition.id); editor.set({ menu: { x: event.clientX, y: event.clientY, under: [], groups: [['project.composition', 'project.duplicate', 'project.main'], ['project.delete']] } }); }}>
               <button type="button" tabIndex={-1} aria-hidden="true" title={`Open ${composition.name}`} onClick={() => composition.id !== open && editor.openComposition(composition.id)} className="shrink-0"><Thumbnail composition={composition.id} frame={Math.floor(composition.duration / 2)} width={34} height={24} /></button>
               <span className="min-w-0 grow" aria-current={composition.id === open}>
@@ -46,16 +48,16 @@ export function Library() {
                 <button type="button" aria-label={`Use ${composition.name} as a layer here`} title={`Use ${composition.name} as a layer here`} onClick={() => nest(composition)} className="hidden size-5 place-items-center rounded text-muted group-focus-within:grid group-hover:grid hover:bg-lifted hover:text-paper"><Plus size={14} /></button>
               )}
             </li>
-          ))}
-        </ul>
+          )}
+        </LongList>
       </section>
-      <MediaList />
-      <Checks problems={problems} missing={missing.size} />
+      <MediaList scroller={scroller} />
+      <Checks problems={problems} missing={missing.size} scroller={scroller} />
     </aside>
   );
 }
 
-function Checks({ problems, missing }: { readonly problems: readonly Problem[]; readonly missing: number }) {
+function Checks({ problems, missing, scroller }: { readonly problems: readonly Problem[]; readonly missing: number; readonly scroller: RefObject<HTMLElement | null> }) {
   const editor = useEditor();
   const [all, setAll] = useState(false);
   useEffect(() => setAll(false), [problems.length]);
@@ -64,17 +66,17 @@ function Checks({ problems, missing }: { readonly problems: readonly Problem[]; 
     <section data-checks>
       <SectionHead title="Checks" />
       {problems.length === 0 && <p className="flex items-start gap-2 px-2 text-muted"><Dot className={missing > 0 ? 'bg-rust' : 'bg-leaf'} />{missing > 0 ? `${missing} ${missing === 1 ? 'file is' : 'files are'} missing.` : 'Loops close, and no frame is blank.'}</p>}
-      <ul>
-        {shown.map((problem, i) => (
-          <li key={`${problem.code}${problem.where.layer ?? ''}${i}`} className="rounded-md hover:bg-raised/60">
+      <LongList items={shown} keyOf={(problem, i) => `${problem.code}${problem.where.layer ?? ''}${i}`} height={76} scroller={scroller}>
+        {(problem, key, place) => (
+          <li key={key} {...place} className="rounded-md hover:bg-raised/60">
             <button type="button" onClick={() => showProblem(editor, problem)} title={problem.fix ?? problem.message} className="flex w-full items-start gap-2 rounded-md px-2 py-1 text-left text-[12.5px]">
               <Dot className={problem.level === 'error' ? 'bg-rust' : problem.level === 'warning' ? 'bg-amber' : 'bg-muted'} />
               <span className="line-clamp-4">{problem.message}</span>
             </button>
             {problem.mend && <button type="button" onClick={() => mendProblem(editor, problem)} aria-label={`Mend: ${problem.message}`} title={problem.fix ?? 'Does the edit that mends it'} className="mb-1.5 ml-6 block rounded-md bg-raised px-2 py-0.5 text-[12px] text-leaf hover:bg-lifted">Mend</button>}
           </li>
-        ))}
-      </ul>
+        )}
+      </LongList>
       {problems.length > 4 && <button type="button" aria-expanded={all} onClick={() => setAll(!all)} className="rounded-md px-2 py-1 text-muted hover:text-paper">{all ? 'Show fewer' : `Show all ${problems.length}`}</button>}
     </section>
   );

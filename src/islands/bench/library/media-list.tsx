@@ -1,4 +1,5 @@
 import { Plus, TriangleAlert } from 'lucide-react';
+import type { RefObject } from 'react';
 import { usesOf } from '../../../core/commands';
 import { inOrder, mediaFileName, newImage, type Asset } from '../../../core/model';
 import { IconButton, InPlace, Menu } from '../../../ui';
@@ -7,10 +8,11 @@ import { useEditor, useEditorState } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
 import { chooseMedia, replaceMedia } from './bring-media';
 import { filling, nameOf } from './filling';
+import { LongList, type RowPlace } from './long-list';
 import { SectionHead } from './section-head';
 
 /** Pictures of the project: what they look like, where they are used, and what is missing. */
-export function MediaList() {
+export function MediaList({ scroller }: { readonly scroller: RefObject<HTMLElement | null> }) {
   const editor = useEditor();
   const project = useEditorState((state) => state.project);
   const missing = useEditorState((state) => state.missing);
@@ -21,12 +23,14 @@ export function MediaList() {
       <SectionHead title="Media"><IconButton className="h-5" label="Bring in media" hint="Ctrl+I" onClick={() => chooseMedia(editor)}><Plus size={14} /></IconButton></SectionHead>
       {bringing && <p role="status" className="px-2 py-1 text-muted">Reading {bringing.done + 1 > bringing.of ? bringing.of : bringing.done + 1} of {bringing.of} …</p>}
       {assets.length === 0 && !bringing && <p className="px-2 text-muted">Drop pictures or drawings anywhere on the Bench.</p>}
-      <ul>{assets.map((asset) => <MediaRow key={asset.id} asset={asset} missing={missing.has(asset.id)} uses={usesOf(project, asset.id).length} />)}</ul>
+      <LongList items={assets} keyOf={({ id }) => id} height={32} scroller={scroller}>
+        {(asset, key, place) => <MediaRow key={key} place={place} asset={asset} missing={missing.has(asset.id)} uses={usesOf(project, asset.id).length} />}
+      </LongList>
     </section>
   );
 }
 
-function MediaRow({ asset, missing, uses }: { readonly asset: Asset; readonly missing: boolean; readonly uses: number }) {
+function MediaRow({ place: standing, asset, missing, uses }: { readonly place: RowPlace; readonly asset: Asset; readonly missing: boolean; readonly uses: number }) {
   const editor = useEditor();
   const place = () => {
     const state = editor.store.getState();
@@ -43,7 +47,7 @@ function MediaRow({ asset, missing, uses }: { readonly asset: Asset; readonly mi
   };
   const size = 'width' in asset ? `${asset.width} × ${asset.height}` : '';
   return (
-    <li className="group flex items-center gap-2 rounded-md py-1 pr-1 pl-2 hover:bg-raised/60">
+    <li {...standing} className="group flex items-center gap-2 rounded-md py-1 pr-1 pl-2 hover:bg-raised/60">
       {missing
         ? <span title="Its file is not in the data folder" className="grid h-6 w-[34px] shrink-0 place-items-center rounded-[3px] bg-deep text-rust"><TriangleAlert size={13} aria-label="missing" /></span>
         : <img src={`/api/media/${mediaFileName(asset)}?may=be-missing`} alt="" width={34} height={24} className="clear-ground h-6 w-[34px] shrink-0 rounded-[3px] object-contain" />}
