@@ -1,4 +1,5 @@
-import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { execFileSync, spawnSync } from 'node:child_process';
+import { closeSync, mkdirSync, mkdtempSync, openSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
@@ -99,7 +100,6 @@ describe('render', () => {
     canvas.getContext('2d').fillRect(0, 0, 20, 10);
     const bytes = await canvas.encode('png');
     const hash = createHash('sha256').update(bytes).digest('hex');
-    const { mkdirSync } = await import('node:fs');
     mkdirSync(path.join(folder, 'media'), { recursive: true });
     writeFileSync(path.join(folder, 'media', `${hash}.png`), bytes);
     const file = write('pictures.json', { ...project([{ id: 'i', name: 'I', kind: 'image', source: 'green' }]), assets: [{ id: 'green', name: 'Green', hash, mime: 'image/png', bytes: bytes.length, type: 'image', width: 20, height: 10 }] });
@@ -109,4 +109,45 @@ describe('render', () => {
     back.getContext('2d').drawImage(await loadImage(readFileSync(target)), 0, 0);
     expect([...back.getContext('2d').getImageData(5, 5, 1, 1).data]).toEqual([0, 255, 0, 255]);
   });
+});
+
+describe('files that are not what they should be', () => {
+  const refused = async (words: RegExp, ...args: readonly string[]) => {
+    const { code, out, err } = await oak(...args);
+    expect([code, out]).toEqual([1, '']);
+    expect(err).toMatch(words);
+    expect(err).not.toMatch(/ {4}at |node:internal|ENO|EIS/);
+  };
+  const still = (out: string) => ['render', good, '--comp', 'main', '--frames', '0..1', '--out', out];
+  test('a place that cannot be written is refused, and nothing half written stays', async () => {
+    mkdirSync(path.join(folder, 'taken.png'));
+    await refused(/taken\.png cannot be written: there is a folder of that name/, ...still(path.join(folder, 'taken.png')));
+    await refused(/cannot be made: (a part of its path is a file|there is a file where a folder is meant)/, ...still(path.join(good, 'deep', 'a.png')));
+    await refused(/folder .*plain cannot be made: there is a file where a folder is meant/, 'render', good, '--comp', 'main', '--frames', '0..2', '--out', write('plain', 'x'));
+    await refused(/taken\.png cannot be written: there is a folder of that name/, 'edit', good, '--do', 'project.rename', '--with', '{"name":"Q"}', '--out', path.join(folder, 'taken.png'));
+    expect(readdirSync(folder).filter((name) => name.endsWith('.part'))).toEqual([]);
+  });
+  test('folders, pipes by name and UTF-16 are told; a mark of the byte order is read over', async () => {
+    await refused(/is a folder; name the file in it/, 'check', folder);
+    const pipe = path.join(folder, 'pipe');
+    execFileSync('mkfifo', [pipe]);
+    await refused(/is no file\. What comes through a pipe is read as “-”/, 'check', pipe);
+    writeFileSync(path.join(folder, 'wide.json'), Buffer.from(`\ufeff${JSON.stringify(project([lamp]))}`, 'utf16le'));
+    await refused(/is written in UTF-16; save it as UTF-8/, 'check', path.join(folder, 'wide.json'));
+    expect(await oak('check', write('marked.json', `\ufeff${JSON.stringify(project([lamp]))}`))).toEqual({ code: 0, out: '[]\n', err: '' });
+    const steps = write('steps.jsonl', '\ufeff{"do":"project.rename","with":{"name":"Q"}}\n');
+    expect((await oak('edit', good, '--script', steps, '--out', path.join(folder, 'renamed.json'))).code).toBe(0);
+  });
+  test('“-” is what comes in; an answer that nobody reads, or that has no room, ends in words', () => {
+    const command = (args: readonly string[], more: object) => spawnSync('node', ['scripts/oak.mjs', ...args], { encoding: 'utf8', ...more });
+    const read = command(['values', '-', '--comp', 'main', '--layer', 'lamp', '--channel', 'x', '--frames', '0..2'], { input: JSON.stringify(project([lamp])) });
+    expect([read.status, read.stdout, read.stderr]).toEqual([0, '[4,4]\n', '']);
+    const full = openSync('/dev/full', 'w');
+    const many = ['values', good, '--comp', 'main', '--layer', 'lamp', '--channel', 'x', '--frames', '0..90000'];
+    const noRoom = command(many, { stdio: ['ignore', full, 'pipe'] });
+    closeSync(full);
+    expect([noRoom.status, noRoom.stderr]).toEqual([1, 'The answer could not be written: the disk is full.\n']);
+    const unread = spawnSync('bash', ['-c', `node scripts/oak.mjs ${many.map((arg) => `'${arg}'`).join(' ')} | true; echo "\${PIPESTATUS[0]}"`], { encoding: 'utf8' });
+    expect([unread.stdout, unread.stderr]).toEqual(['1\n', 'The answer could not be written: what reads it was closed.\n']);
+  }, 60_000);
 });

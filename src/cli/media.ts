@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
-import { mkdir, readFile, writeFile } from 'node:fs/promises';
+import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { MediaStore } from '../bundle';
 import { mediaFileName } from '../core/model';
+import { writeWhole } from './write-file';
 
 const hashOf = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
 
@@ -39,8 +40,7 @@ export function mediaBeside(file: string): MediaStore {
     has: async (asset) => (await read(asset)) !== null,
     async keep(bytes, mime) {
       const asset = { hash: hashOf(bytes), mime };
-      await mkdir(path.dirname(place(asset)), { recursive: true });
-      await writeFile(place(asset), bytes);
+      await writeWhole(place(asset), bytes);
       return asset.hash;
     },
   };

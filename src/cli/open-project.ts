@@ -1,30 +1,25 @@
-import { readFile } from 'node:fs/promises';
+import path from 'node:path';
 import { isZip, readBundle, type MediaStore } from '../bundle';
 import { inOrder, member, readProject, sayIssue, type Composition, type Layer, type Project } from '../core/model';
 import { mediaBeside, mediaInMemory } from './media';
+import { readBytes, textOf } from './read-file';
 import { Refusal } from './refusal';
 
 /** A project file as the command line has it: the document, and where its media are. */
 export type OpenedFile = { readonly project: Project; readonly media: MediaStore; readonly zip: boolean };
 
-/** The project in a file (a zip of one with its media too), or a refusal that says what is wrong where. */
+/** The project in a file (a zip of one with its media too), or a refusal that says what is wrong where. `-` is standard input, its media in the folder one is in. */
 export async function openFile(place: string): Promise<OpenedFile> {
-  let bytes: Buffer;
-  try {
-    bytes = await readFile(place);
-  } catch (error) {
-    const missing = (error as NodeJS.ErrnoException).code === 'ENOENT';
-    throw new Refusal(missing ? `There is no file ${place}.` : `${place} cannot be read: ${(error as Error).message}.`);
-  }
+  const bytes = await readBytes(place);
   if (isZip(bytes)) {
     const media = mediaInMemory();
     const read = await readBundle(bytes, media);
     if (!read.ok) throw new Refusal(read.message);
     return { project: read.project, media, zip: true };
   }
-  const parsed = readProject(bytes.toString('utf8'));
+  const parsed = readProject(textOf(bytes, place));
   if (!parsed.ok) throw new Refusal(parsed.issues.map(sayIssue).join('\n'));
-  return { project: parsed.value, media: mediaBeside(place), zip: false };
+  return { project: parsed.value, media: mediaBeside(place === '-' ? path.resolve('project.oak.json') : place), zip: false };
 }
 
 /** The project in a file alone. */

@@ -1,4 +1,3 @@
-import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { writeBundle, type MediaStore } from '../../bundle';
 import { inOrder, writeProject, type Project } from '../../core/model';
@@ -6,8 +5,10 @@ import { doSteps, type GivenStep } from '../edit/do-steps';
 import { mediaBeside, mediaOver } from '../media';
 import { openFile } from '../open-project';
 import { needed, readOptions } from '../options';
+import { readText } from '../read-file';
 import { Refusal, WrongUsage } from '../refusal';
 import type { Verb } from '../verb';
+import { writeWhole } from '../write-file';
 
 const usage = 'edit FILE --do EVENT --with JSON_OR_@FILE --out FILE2 (or --script STEPS.jsonl)';
 
@@ -34,12 +35,12 @@ async function oneStep(event: string, given: string | undefined): Promise<GivenS
   if (given === undefined) return { do: event, with: {}, folder: process.cwd(), words: event };
   const isFile = given.startsWith('@');
   const folder = isFile ? path.dirname(path.resolve(given.slice(1))) : process.cwd();
-  return { do: event, with: parse(isFile ? await read(given.slice(1)) : given, '--with'), folder, words: event };
+  return { do: event, with: parse(isFile ? await readText(given.slice(1)) : given, '--with'), folder, words: event };
 }
 
 async function readScript(file: string): Promise<readonly GivenStep[]> {
   const folder = path.dirname(path.resolve(file));
-  const lines = (await read(file)).split('\n');
+  const lines = (await readText(file)).split('\n');
   const steps = lines.flatMap((line, i): readonly GivenStep[] => {
     if (line.trim() === '') return [];
     const place = `${file}, line ${i + 1}`;
@@ -51,12 +52,6 @@ async function readScript(file: string): Promise<readonly GivenStep[]> {
   return steps;
 }
 
-async function read(file: string): Promise<string> {
-  return readFile(file, 'utf8').catch((error: NodeJS.ErrnoException) => {
-    throw new Refusal(error.code === 'ENOENT' ? `There is no file ${file}.` : `${file} cannot be read: ${error.message}.`);
-  });
-}
-
 function parse(text: string, place: string): unknown {
   try {
     return JSON.parse(text);
@@ -65,23 +60,13 @@ function parse(text: string, place: string): unknown {
   }
 }
 
-/** Writes beside and renames into place, so that a file is the old one or the new one and never half of either. */
+/** Media come first: a file never names what is not there yet. */
 async function save(project: Project, media: MediaStore, out: string, asZip: boolean): Promise<void> {
-  await mkdir(path.dirname(path.resolve(out)), { recursive: true });
-  const beside = `${out}.${process.pid}.part`;
-  try {
-    if (asZip) await writeFile(beside, await writeBundle(project, media));
-    else {
-      const target = mediaBeside(out);
-      for (const asset of inOrder(project.assets)) {
-        const bytes = (await target.has(asset)) ? null : await media.read(asset);
-        if (bytes) await target.keep(bytes, asset.mime);
-      }
-      await writeFile(beside, writeProject(project));
-    }
-    await rename(beside, out);
-  } catch (error) {
-    await rm(beside, { force: true });
-    throw new Refusal(`${out} cannot be written: ${(error as Error).message}.`);
+  if (asZip) return writeWhole(out, await writeBundle(project, media));
+  const target = mediaBeside(out);
+  for (const asset of inOrder(project.assets)) {
+    const bytes = (await target.has(asset)) ? null : await media.read(asset);
+    if (bytes) await target.keep(bytes, asset.mime);
   }
+  await writeWhole(out, writeProject(project));
 }

@@ -1,4 +1,3 @@
-import { mkdir, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { evaluateFrame } from '../../core/evaluate';
 import { readFrameRange } from '../frame-range';
@@ -7,6 +6,7 @@ import { openFile, pickComposition } from '../open-project';
 import { needed, readOptions } from '../options';
 import { Refusal } from '../refusal';
 import type { Verb } from '../verb';
+import { makeFolder, writeWhole } from '../write-file';
 
 const usage = 'render FILE --comp C --frames A..B[/STEP] --out DIR_OR_FILE.png';
 
@@ -28,13 +28,13 @@ export const render: Verb = {
     if (lost.length) process.stderr.write(`Missing pictures are left out: ${lost.join(', ')}\n`);
     const { encodePng, paintToCanvas } = await import('../../painter/node');
     const digits = Math.max(4, String(Math.max(0, ...frames)).length);
-    if (extension === '') await mkdir(out, { recursive: true });
+    if (extension === '') await makeFolder(out);
     const written: string[] = [];
     for (const frame of frames) {
       const evaluated = evaluateFrame(project, composition.id, frame, { faces, purpose: 'output' })!;
       if (evaluated.tooMuch) process.stderr.write(`Frame ${frame} is made of more layers than can be painted; the rest is left out.\n`);
       const place = extension === '.png' ? out : path.join(out, `${String(frame).padStart(digits, '0')}.png`);
-      await writeFile(place, await encodePng(paintToCanvas(evaluated, host)));
+      await writeWhole(place, await encodePng(paintToCanvas(evaluated, host)));
       written.push(place);
     }
     return { frames: written.length, files: written };

@@ -19,7 +19,8 @@ export function readProject(text: string): Parsed<Project> {
   if (text.length > LIMIT) return refuse({ kind: 'too-large', bytes: text.length, limit: LIMIT });
   let raw: unknown;
   try {
-    raw = JSON.parse(text);
+    // A mark of the byte order may stand before it.
+    raw = JSON.parse(text.charCodeAt(0) === 0xfeff ? text.slice(1) : text);
   } catch (error) {
     return refuse(jsonIssue(text, error));
   }
