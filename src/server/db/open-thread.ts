@@ -18,7 +18,7 @@ export async function openThread(script: string, start: ThreadStart): Promise<Co
     worker.on('message', (message: ThreadAnswer) => {
       switch (message.kind) {
         case 'ready': return resolve();
-        case 'failed-to-open': return reject(new Error(`The database did not open: ${message.message}`));
+        case 'failed-to-open': return reject(new Error(message.message));
         case 'rows': waiting.get(message.id)?.resolve(message.rows); break;
         case 'error': waiting.get(message.id)?.reject(Object.assign(new Error(message.message), { code: message.code })); break;
       }

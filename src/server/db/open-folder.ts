@@ -1,0 +1,32 @@
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, rmdirSync } from 'node:fs';
+import path from 'node:path';
+import { PGlite } from '@electric-sql/pglite';
+
+/**
+ * The database in a folder. Only a folder that is empty, or not there, gets a new one; it is made beside and put in place
+ * when it is whole. Whatever else does not open is left as it is, and refused in words. `empty` is an archive of an empty
+ * database, which spares making one; null where there is none.
+ */
+export async function openFolder(folder: string, empty: string | null): Promise<PGlite> {
+  const held = existsSync(folder) ? readdirSync(folder) : [];
+  if (held.length === 0) await begin(folder, empty);
+  else if (!held.includes('PG_VERSION')) throw new Error(`The folder ${folder} holds files, but not the one that says which database they are (PG_VERSION). Nothing in it was changed. Put that file back from a copy of the folder, or start with another data folder.`);
+  try {
+    return await PGlite.create(folder);
+  } catch (error) {
+    const version = readFileSync(path.join(folder, 'PG_VERSION'), 'utf8').trim();
+    // The database's own file system throws bare numbers.
+    throw new Error(`The files in ${folder} (version ${version || 'unknown'}) could not be opened as a database${(error as Error).message ? `: ${(error as Error).message}` : ''}. Nothing in it was thrown away: keep a copy of the folder before anything else is tried.`, { cause: error });
+  }
+}
+
+async function begin(folder: string, empty: string | null): Promise<void> {
+  const begun = `${folder}.begun`;
+  // What an earlier start did not finish never held anything.
+  rmSync(begun, { recursive: true, force: true });
+  mkdirSync(path.dirname(folder), { recursive: true });
+  const first = await PGlite.create(begun, empty !== null && existsSync(empty) ? { loadDataDir: new Blob([readFileSync(empty)]) } : {});
+  await first.close();
+  if (existsSync(folder)) rmdirSync(folder);
+  renameSync(begun, folder);
+}
