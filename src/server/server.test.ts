@@ -2,8 +2,8 @@ import { mkdtempSync, readdirSync, readFileSync, writeFileSync, mkdirSync } from
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
-import { changeFrom, setValues, type Change } from '../core/commands';
-import { readProjectFile, VERSION, type Project } from '../core/model';
+import { changeFrom, readPath, setValues, type Change } from '../core/commands';
+import { readProject, readProjectFile, VERSION, writeProject, type Project } from '../core/model';
 import { openedProject, changeAnswer, changesSince, listProjects } from '../wire';
 import { openTestDatabase } from '../../tests/support/database';
 import { slideLayers } from '../../tests/support/edits';
@@ -72,6 +72,24 @@ describe('documents', () => {
     expect(await documents.apply(id(), 0, worse)).toMatchObject({ kind: 'refused' });
     expect((await open()).revision).toBe(0);
   });
+  test('rubbish on any path, coarse or fine, is refused, and the project opens after a restart', async () => {
+    const { project } = await open();
+    const main = ['compositions', 'by', 'main'];
+    const paths: readonly (readonly string[])[] = [['compositions'], ['compositions', 'by'], ['compositions', 'order'], main, [...main, 'layers'], [...main, 'layers', 'by'], [...main, 'layers', 'order'], [...main, 'layers', 'by', 'lamp'], [...main, 'layers', 'by', 'lamp', 'channels'], [...main, 'markers'], ['assets'], ['presets'], ['name'], ['main']];
+    const rubbish: readonly unknown[] = [5, 'x', true, [], {}, { order: [], by: 7 }, { order: ['a'], by: { a: 5 } }, { order: 'main', by: {} }, { order: ['a'], by: { a: { id: 'a' } } }, { by: { main: null } }];
+    let refused = 0;
+    const taken: string[] = [];
+    for (const [i, path] of paths.entries()) for (const [k, to] of [...rubbish, undefined].entries()) {
+      const outcome = await documents.apply(id(), 0, { id: `rubbish-${count}-${i}-${k}`, version: VERSION, event: 'a.b', label: 'Rubbish', patches: [{ path, from: readPath(project, path).value, ...(to === undefined ? {} : { to }) }] } as Change);
+      if (outcome.kind === 'refused') refused++;
+      if (outcome.kind === 'applied') taken.push(`${path.join('.')} ${JSON.stringify(to)}`);
+      const again = await createDocuments(db, files).open(id());
+      expect(readProject(writeProject(again!.project)).ok).toBe(true);
+    }
+    // A name, no channels and no markers are all that may be.
+    expect(taken).toEqual(['compositions.by.main.layers.by.lamp.channels {}', 'compositions.by.main.markers {}', 'name "x"']);
+    expect(refused).toBeGreaterThan(paths.length * rubbish.length * 0.8);
+  }, 60_000);
   test('changes that come at once are all applied, one after another', async () => {
     const { project } = await open();
     const raised = Array.from({ length: 20 }, (_, i) => ({ id: `change-at-once-${i}`, version: VERSION, event: 'layers.set' as const, label: 'Note', patches: [{ path: ['compositions', 'by', 'main', 'layers', 'by', 'tram', 'markers', `n${i}`], to: { id: `n${i}`, at: i, name: '', length: 0, note: '', colour: null, fires: true } }] }));

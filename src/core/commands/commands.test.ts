@@ -2,10 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
   addKeys, addOperator, applyPatches, deleteKeys, deleteLayers, changeFrom, deleteOperator, EMPTY_HISTORY, forget, invertPatches, moveKeys, record, setLayerField, setOperator, setTempo, setValues, steppedBack, steppedForward, takeBack, validateTouched, type History,
-  type Draft, type Refused,
+  readPath, type Draft, type Patch, type Refused,
 } from '.';
 import { keyTimeAt, sampleChannel, sourceTimeAt, trackAt } from '../scene';
-import { inTime, member, readProject, writeProject, type Project } from '../model';
+import { inTime, member, readProject, writeProject, type Layer, type Project } from '../model';
 import { done, slideLayers, trimLayers } from '../../../tests/support/edits';
 import { projectOf, smallFilm } from '../../../tests/support/projects';
 
@@ -165,6 +165,31 @@ describe('patches', () => {
     expect(break_(['rate'], [0, 1], [30, 1])).toMatch(/rate/);
     expect(break_(['layers', 'order'], ['tram'], ['tram', 'lamp', 'child'])).toMatch(/order/);
     expect(break_(['layers', 'by', 'lamp', 'colour'], 99, null)).toMatch(/Lamp/);
+  });
+  test('what lies beneath a coarse path is looked at too', () => {
+    const spoiled = structuredClone(film) as unknown as { compositions: { order: string[]; by: Record<string, { layers: { order: string[]; by: Record<string, Record<string, unknown>> } }> } };
+    spoiled.compositions.by['main']!.layers.by['lamp']!['start'] = 'soon';
+    const paths: readonly (readonly string[])[] = [['compositions'], ['compositions', 'by'], ['compositions', 'by', 'main'], ['compositions', 'by', 'main', 'layers'], ['compositions', 'by', 'main', 'layers', 'by'], ['compositions', 'by', 'main', 'layers', 'by', 'lamp']];
+    for (const path of paths) {
+      const patch = { path, from: readPath(film, path).value, to: readPath(spoiled, path).value };
+      expect(validateTouched(applyPatches(film, [patch]).project, [patch]).join(' '), path.join('.')).toMatch(/Layer “Lamp”.*a number/);
+      expect(validateTouched(film, [{ path, from: patch.from, to: patch.from }])).toEqual([]);
+    }
+  });
+  test('nobody is left following what goes, led to what is not there, or round to itself', () => {
+    const at = (layer: string, ...field: readonly string[]) => ['compositions', 'by', 'main', 'layers', 'by', layer, ...field];
+    const told = (...patches: readonly Patch[]) => validateTouched(applyPatches(film, patches).project, patches).join(' ');
+    const { lamp, child } = film.compositions.by['main']!.layers.by as Record<'lamp' | 'child', Layer>;
+    const order = { path: ['compositions', 'by', 'main', 'layers', 'order'], from: ['tram', 'lamp', 'child'], to: ['tram', 'child'] };
+    expect(told({ path: at('lamp'), from: lamp }, order)).toBe('Child follows a layer that this takes away.');
+    expect(told({ path: at('lamp'), from: lamp }, order, { path: at('child', 'parent'), from: 'lamp', to: null })).toBe('');
+    expect(told({ path: at('child', 'parent'), from: 'lamp', to: 'gone' })).toBe('Child would follow a layer that is not there.');
+    expect(told({ path: at('lamp', 'parent'), from: null, to: 'child' })).toBe('Lamp would follow itself.');
+    expect(told({ path: at('child'), from: child, to: { ...child, parent: 'gone' } })).toBe('Child would follow a layer that is not there.');
+    // What was so before is not its fault.
+    const stray = applyPatches(film, [{ path: at('child', 'parent'), from: 'lamp', to: 'gone' }]).project;
+    const moved = [{ path: at('child', 'start'), from: 0, to: 3 }];
+    expect(validateTouched(applyPatches(stray, moved).project, moved)).toEqual([]);
   });
 });
 

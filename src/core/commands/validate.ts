@@ -1,24 +1,29 @@
-import { fromMemory, member, projectFile, readLayer, sayIssue, toLayerFile, toMemory, type Issue, type Project } from '../model';
+import { fromMemory, inOrder, member, projectFile, readLayer, sayIssue, toLayerFile, toMemory, type Composition, type Issue, type Layer, type Project } from '../model';
 import { sameValue, type Patch } from './patch';
 
 /** Words for what a change would break in the parts of the document that it touched; none when it may stand. */
 export function validateTouched(project: Project, patches: readonly Patch[]): readonly string[] {
   const touched = new Map<string, Set<string>>();
   let settings = false;
+  const touch = (composition: string, layers: readonly string[]) => {
+    const known = touched.get(composition) ?? new Set<string>();
+    touched.set(composition, known);
+    for (const layer of layers) known.add(layer);
+  };
+  const whole = (composition: string) => touch(composition, Object.keys(member(project.compositions.by, composition)?.layers?.by ?? {}));
+  // All that lies beneath a path was touched by it.
   for (const { path } of patches) {
-    if (path[0] !== 'compositions' || path[1] !== 'by' || path[2] === undefined) {
-      settings = true;
-      continue;
-    }
-    const layers = touched.get(path[2]) ?? new Set<string>();
-    touched.set(path[2], layers);
-    if (path[3] === undefined) {
-      settings = true;
-      for (const id of Object.keys(member(project.compositions.by, path[2])?.layers?.by ?? {})) layers.add(id);
-    }
-    if (path[3] === 'layers' && path[4] === 'by' && path[5] !== undefined) layers.add(path[5]);
+    const [root, by, composition, part, of, layer] = path;
+    if (root !== 'compositions' || composition === undefined || part === undefined) settings = true;
+    if (root !== 'compositions' || by === 'order') continue;
+    if (composition === undefined) for (const id of Object.keys(project.compositions.by)) whole(id);
+    else if (part === undefined || (part === 'layers' && (of === undefined || (of === 'by' && layer === undefined)))) whole(composition);
+    else touch(composition, part === 'layers' && of === 'by' ? [layer!] : []);
   }
   const words: string[] = settings ? settingsOf(project) : [];
+  // A film that was missing before is not its fault.
+  const film = patches.some(({ path, to }) => path[0] === 'main' || (path[0] === 'compositions' && path[1] !== 'order' && (path.length < 3 || (path.length === 3 && to === undefined && path[2] === project.main))));
+  if (words.length === 0 && film && !member(project.compositions.by, project.main)) words.push('The composition that is the film would not be there.');
   for (const [id, layers] of touched) {
     const composition = member(project.compositions.by, id);
     if (composition === undefined) continue;
@@ -45,7 +50,33 @@ export function validateTouched(project: Project, patches: readonly Patch[]): re
       else if (!isOrdered(layer.timing)) words.push(`The order of operators of “${layer.name}” does not fit them.`);
     }
   }
-  return words.slice(0, 5);
+  return [...words, ...(words.length > 0 ? [] : strayFollowers(project, patches))].slice(0, 5);
+}
+
+/** Followers that a change leaves without the layer they follow, or leads back to themselves. What was so before is not its fault. */
+function strayFollowers(project: Project, patches: readonly Patch[]): readonly string[] {
+  return patches.flatMap(({ path, from, to }): readonly string[] => {
+    const [, , id, part, , layerId, field] = path;
+    if (path[0] !== 'compositions' || part !== 'layers' || layerId === undefined || path.length > 7 || (field !== undefined && field !== 'parent')) return [];
+    const composition = member(project.compositions.by, id!);
+    if (!composition) return [];
+    const parentIn = (value: unknown) => (field === 'parent' ? value : (value as { readonly parent?: unknown } | undefined)?.parent) ?? null;
+    const layer = member(composition.layers.by, layerId);
+    if (!layer) return followersOf(composition, layerId).map((one) => `${one.name} follows a layer that this takes away.`);
+    if (layer.parent === null || parentIn(from) === parentIn(to)) return [];
+    const passed = new Set<string>();
+    for (let at: string | null = layer.id; at !== null; at = member(composition.layers.by, at)!.parent) {
+      if (!member(composition.layers.by, at)) return [`${layer.name} would follow a layer that is not there.`];
+      // A ring that comes back whole, by undoing, is one that the checks name.
+      if (passed.has(at)) return field === 'parent' ? [`${layer.name} would follow itself.`] : [];
+      passed.add(at);
+    }
+    return [];
+  });
+}
+
+function followersOf({ layers }: Composition, id: string): readonly Layer[] {
+  return inOrder(layers).filter((layer) => layer.parent === id);
 }
 
 function settingsOf(project: Project): string[] {
@@ -61,5 +92,5 @@ function refused(result: { readonly success: boolean; readonly error?: { readonl
 }
 
 function isOrdered({ order, by }: { readonly order: readonly string[]; readonly by: object }): boolean {
-  return Array.isArray(order) && order.length === Object.keys(by).length && new Set(order).size === order.length && order.every((id) => Object.hasOwn(by, id));
+  return Array.isArray(order) && by !== null && typeof by === 'object' && !Array.isArray(by) && order.length === Object.keys(by).length && new Set(order).size === order.length && order.every((id) => Object.hasOwn(by, id));
 }
