@@ -1,4 +1,4 @@
-import { mkdtempSync, readdirSync, readFileSync, writeFileSync, mkdirSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync, mkdirSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
@@ -238,6 +238,30 @@ test('a data folder that cannot be opened is said in its own words, other troubl
   const other = await safely(() => Promise.reject(new Error('at line 7')));
   expect([other.status, ((await other.json()) as { message: string }).message]).toEqual([500, expect.stringMatching(/^Something went wrong here; nothing was changed/)]);
   silent.mockRestore();
+});
+
+test('a damaged snapshot opens nothing in silence: the project says which file, and is back when that is', async () => {
+  const [mine, older] = [`damaged${count}`, await files.write(writeProject(smallFilm()))];
+  await documents.create(mine, { ...smallFilm(), name: 'Mine' });
+  const hash = await files.write(writeProject({ ...smallFilm(), name: 'Mine' }));
+  const file = path.join(data, 'snapshots', `${hash}.json.gz`);
+  const whole = readFileSync(file);
+  const said = () => createDocuments(db, files).open(mine).then(() => 'opened', (error: Error) => error.message);
+  rmSync(file);
+  expect(await said()).toMatch(/^“Mine” cannot be opened\. Its file .*\.json\.gz is missing\. Put it back from a copy/);
+  writeFileSync(file, whole.subarray(0, whole.length - 20));
+  expect(await said()).toMatch(/is cut off or damaged/);
+  writeFileSync(file, readFileSync(path.join(data, 'snapshots', `${older}.json.gz`)));
+  expect(await said()).toMatch(/holds another state than its name says/);
+  writeFileSync(file, whole);
+  expect(await said()).toBe('opened');
+});
+
+test('twenty projects of the same content at once are all kept', async () => {
+  const names = Array.from({ length: 20 }, (_, i) => `twin${count}-${i}`);
+  await Promise.all(names.map((name) => documents.create(name, smallFilm())));
+  for (const name of names) expect((await createDocuments(db, files).open(name))!.project.name).toBe(smallFilm().name);
+  expect(readdirSync(path.join(data, 'snapshots')).filter((name) => name.endsWith('.part'))).toEqual([]);
 });
 
 test('snapshots are read as they were written', async () => {

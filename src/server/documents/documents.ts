@@ -4,7 +4,7 @@ import { CannotOpen } from '../cannot-open';
 import type { Database } from '../db';
 import { changesAfter, insertChange, revisionOfChange, type ChangeRow } from '../repositories/changes';
 import { findProject, insertProject, listProjects, raiseRevision, setDeleted, setSnapshot, type ProjectRow } from '../repositories/projects';
-import type { SnapshotFiles } from './snapshot-files';
+import { DamagedSnapshot, type SnapshotFiles } from './snapshot-files';
 
 export type Numbered = { readonly revision: number; readonly change: Change };
 
@@ -54,7 +54,11 @@ export function createDocuments(db: Database, files: SnapshotFiles): Documents {
   async function load(id: string): Promise<Open | null> {
     const row = await findProject(db, id);
     if (!row) return null;
-    const read = readKept(await files.read(row.snapshotHash));
+    const text = await files.read(row.snapshotHash).catch((error: unknown) => {
+      if (!(error instanceof DamagedSnapshot)) throw error;
+      throw new CannotOpen(`“${row.name}” cannot be opened. ${error.message} Put it back from a copy of the data folder; nothing of the project was changed.`);
+    });
+    const read = readKept(text);
     if (!read.ok) throw new CannotOpen(`“${row.name}” cannot be opened: ${read.issues.map(sayIssue).join(' ')}`);
     let { value: project } = read;
     let revision = row.snapshotRevision;
