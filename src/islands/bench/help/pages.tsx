@@ -35,7 +35,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
     says: [
       'A bar says when its layer is seen. Drag it to slide it; its keys and markers go along.',
       'Each end has two grips: the upper half trims and leaves what is inside where it is, the lower half stretches all of it.',
-      'I and O trim to the playhead, S splits there, M sets a marker.',
+      'I and O trim to the playhead, S splits there, M sets a marker. A marker that lasts has a band: its end is pulled.',
     ],
   },
   {
