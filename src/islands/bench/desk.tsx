@@ -42,7 +42,7 @@ export function Desk({ editor }: { readonly editor: Editor }) {
   const dialog = useEditorState((state) => state.dialog);
   const menu = useEditorState((state) => state.menu);
   const [dropping, setDropping] = useState(false);
-  const stage = useStaged(4);
+  const stage = useStaged(5);
   const [Timeline, Library, Panel] = [usePart(timeline), usePart(library), usePart(panel)];
   useKeyboard(editor);
   useMissing(editor);
@@ -61,17 +61,19 @@ export function Desk({ editor }: { readonly editor: Editor }) {
         label="Height of the timeline" start={56} least={30} most={82}
         upper={
           <main className="grid h-full min-h-0 grid-cols-[200px_minmax(0,1fr)_440px] gap-px">
-            {stage >= 3 && Library ? <Library /> : <div className="bg-panel" />}
+            {stage >= 4 && Library ? <Library /> : <div className="bg-panel" />}
             <div className="flex min-h-0 min-w-0 flex-col bg-ground">
-              <Way />
-              <Picture />
-              <Trail />
-              <Transport />
+              {stage >= 2 && <>
+                <Way />
+                <Picture />
+                <Trail />
+                <Transport />
+              </>}
             </div>
-            <aside aria-label="Layer panel" className="min-h-0 overflow-x-hidden overflow-y-auto bg-panel">{stage >= 4 && Panel && <Panel />}</aside>
+            <aside aria-label="Layer panel" className="min-h-0 overflow-x-hidden overflow-y-auto bg-panel">{stage >= 5 && Panel && <Panel />}</aside>
           </main>
         }
-        lower={stage >= 2 && Timeline ? <Timeline /> : null}
+        lower={stage >= 3 && Timeline ? <Timeline /> : null}
       />
       {menu && <Suspense><ActionMenu /></Suspense>}
       {dialog && <Suspense><Dialogs /></Suspense>}
