@@ -75,11 +75,13 @@ describe('documents', () => {
   test('rubbish on any path, coarse or fine, is refused, and the project opens after a restart', async () => {
     const { project } = await open();
     const main = ['compositions', 'by', 'main'];
-    const paths: readonly (readonly string[])[] = [['compositions'], ['compositions', 'by'], ['compositions', 'order'], main, [...main, 'layers'], [...main, 'layers', 'by'], [...main, 'layers', 'order'], [...main, 'layers', 'by', 'lamp'], [...main, 'layers', 'by', 'lamp', 'channels'], [...main, 'markers'], ['assets'], ['presets'], ['name'], ['main']];
+    const paths: readonly (readonly string[])[] = [['compositions'], ['compositions', 'by'], ['compositions', 'order'], main, [...main, 'layers'], [...main, 'layers', 'by'], [...main, 'layers', 'order'], [...main, 'layers', 'by', 'lamp'], [...main, 'layers', 'by', 'lamp', 'channels'], [...main, 'markers'], ['assets'], ['presets'], ['name'], ['main'], ['junk'], ['compositions', 'junk'], [...main, 'junk'], [...main, 'layers', 'junk']];
     const rubbish: readonly unknown[] = [5, 'x', true, [], {}, { order: [], by: 7 }, { order: ['a'], by: { a: 5 } }, { order: 'main', by: {} }, { order: ['a'], by: { a: { id: 'a' } } }, { by: { main: null } }];
     let refused = 0;
     const taken: string[] = [];
     for (const [i, path] of paths.entries()) for (const [k, to] of [...rubbish, undefined].entries()) {
+      // Nothing in the place of nothing is no change.
+      if (to === undefined && readPath(project, path).value === undefined) continue;
       const outcome = await documents.apply(id(), 0, { id: `rubbish-${count}-${i}-${k}`, version: VERSION, event: 'a.b', label: 'Rubbish', patches: [{ path, from: readPath(project, path).value, ...(to === undefined ? {} : { to }) }] } as Change);
       if (outcome.kind === 'refused') refused++;
       if (outcome.kind === 'applied') taken.push(`${path.join('.')} ${JSON.stringify(to)}`);

@@ -142,7 +142,8 @@ function pictureOf(project: Project, host: Composition, layer: Layer, id: string
     clipTo: null, blend: 'normal', visible: true, locked: false, solo: false, guide: false,
     // What bends the time of a source stays outside, on the nest, and so do masks and effects, whose keys it does not bend; what
     // bends the layer's own keys is needed on both sides.
-    ...(source ? { timing: { order: [], by: {} }, sampling: 'exact', masks: { order: [], by: {} }, effects: { order: [], by: {} } } : {}),
+    ...(source ? { timing: { order: [], by: {} }, sampling: 'exact' } : {}),
+    ...(hasContentTime(layer.kind) ? { masks: { order: [], by: {} }, effects: { order: [], by: {} } } : {}),
     channels: { ...Object.fromEntries(own), ...(left === 0 ? {} : { x: channelAt(-left) }), ...(top === 0 ? {} : { y: channelAt(-top) }) },
   } as unknown as Layer;
   const size = { width: Math.max(1, Math.ceil(right - left)), height: Math.max(1, Math.ceil(bottom - top)), rate: host.rate, duration };

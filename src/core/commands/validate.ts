@@ -55,28 +55,31 @@ export function validateTouched(project: Project, patches: readonly Patch[]): re
 
 /** Followers that a change leaves without the layer they follow, or leads back to themselves. What was so before is not its fault. */
 function strayFollowers(project: Project, patches: readonly Patch[]): readonly string[] {
-  return patches.flatMap(({ path, from, to }): readonly string[] => {
-    const [, , id, part, , layerId, field] = path;
-    if (path[0] !== 'compositions' || part !== 'layers' || layerId === undefined || path.length > 7 || (field !== undefined && field !== 'parent')) return [];
+  const gone = new Map<Composition, Set<string>>();
+  const words = patches.flatMap(({ path, from, to }): readonly string[] => {
+    const [root, , id, part, , layerId, field] = path;
+    if (root !== 'compositions' || part !== 'layers' || layerId === undefined || path.length > 7 || (field !== undefined && field !== 'parent')) return [];
     const composition = member(project.compositions.by, id!);
-    if (!composition) return [];
+    const layer = composition && member(composition.layers.by, layerId);
+    if (composition && !layer) gone.set(composition, (gone.get(composition) ?? new Set()).add(layerId));
     const parentIn = (value: unknown) => (field === 'parent' ? value : (value as { readonly parent?: unknown } | undefined)?.parent) ?? null;
-    const layer = member(composition.layers.by, layerId);
-    if (!layer) return followersOf(composition, layerId).map((one) => `${one.name} follows a layer that this takes away.`);
-    if (layer.parent === null || parentIn(from) === parentIn(to)) return [];
-    const passed = new Set<string>();
-    for (let at: string | null = layer.id; at !== null; at = member(composition.layers.by, at)!.parent) {
-      if (!member(composition.layers.by, at)) return [`${layer.name} would follow a layer that is not there.`];
-      // A ring that comes back whole, by undoing, is one that the checks name.
-      if (passed.has(at)) return field === 'parent' ? [`${layer.name} would follow itself.`] : [];
-      passed.add(at);
-    }
-    return [];
+    if (!layer || layer.parent === null || parentIn(from) === parentIn(to)) return [];
+    if (!member(composition.layers.by, layer.parent)) return [`${layer.name} would follow a layer that is not there.`];
+    // A ring that comes back whole, by undoing, is one that the checks name.
+    return field === 'parent' && leadsBack(composition, layer) ? [`${layer.name} would follow itself.`] : [];
   });
+  for (const [{ layers }, ids] of gone) for (const layer of inOrder(layers)) if (layer.parent !== null && ids.has(layer.parent)) words.push(`${layer.name} follows a layer that this takes away.`);
+  return words;
 }
 
-function followersOf({ layers }: Composition, id: string): readonly Layer[] {
-  return inOrder(layers).filter((layer) => layer.parent === id);
+/** Whether those that a layer follows come to one of them a second time. */
+function leadsBack({ layers }: Composition, layer: Layer): boolean {
+  const passed = new Set<Layer>();
+  for (let at: Layer | undefined = layer; at; at = at.parent === null ? undefined : member(layers.by, at.parent)) {
+    if (passed.has(at)) return true;
+    passed.add(at);
+  }
+  return false;
 }
 
 function settingsOf(project: Project): string[] {
@@ -91,6 +94,7 @@ function refused(result: { readonly success: boolean; readonly error?: { readonl
   return result.success ? [] : (result.error?.issues ?? []).map((issue) => `In ${what}, ${issue.path.join('.') || 'it'}: ${issue.message}`);
 }
 
-function isOrdered({ order, by }: { readonly order: readonly string[]; readonly by: object }): boolean {
-  return Array.isArray(order) && by !== null && typeof by === 'object' && !Array.isArray(by) && order.length === Object.keys(by).length && new Set(order).size === order.length && order.every((id) => Object.hasOwn(by, id));
+function isOrdered(list: { readonly order: readonly string[]; readonly by: object }): boolean {
+  const { order, by } = list;
+  return Object.keys(list).length === 2 && Array.isArray(order) && by !== null && typeof by === 'object' && !Array.isArray(by) && order.length === Object.keys(by).length && new Set(order).size === order.length && order.every((id) => Object.hasOwn(by, id));
 }
