@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { readProject, sayIssue } from '../core/model';
 import { CannotOpen } from './cannot-open';
+import { sayDisk } from './disk';
 import { migrate, openThread, overConnection } from './db';
 import { mediaFiles, type MediaFiles } from './media';
 import { createDocuments, snapshotFiles, type Documents } from './documents';
@@ -9,25 +10,34 @@ import { createDocuments, snapshotFiles, type Documents } from './documents';
 /** Everything that an endpoint may reach. */
 export type House = { readonly documents: Documents; readonly media: MediaFiles };
 
-let opened: Promise<House> | null = null;
+type Standing = { readonly house: House; readonly dead: () => Error | null };
 
-/** The house over the data folder that the start script names; opened at the first question, once. */
-export function house(): Promise<House> {
-  // A failure stays: trying again would open the same folder twice, and two databases write over each other.
-  opened ??= open().catch((error: unknown) => {
-    throw new CannotOpen(`The data folder could not be opened. ${(error as Error).message}`);
+let standing: Promise<Standing> | null = null;
+
+/**
+ * The house over the data folder that the start script names; opened at the first question. When its database could not
+ * write, it is opened anew, from what is on the disk: nothing that was told to be kept is anywhere else.
+ */
+export async function house(): Promise<House> {
+  standing ??= open().catch((error: unknown) => {
+    // What keeps it from opening may be mended meanwhile; it is not tried again at each question.
+    setTimeout(() => (standing = null), 2000).unref();
+    throw new CannotOpen(`The data folder could not be opened. ${sayDisk(error) ?? (error as Error).message}`);
   });
-  return opened;
+  const { house: found, dead } = await standing;
+  if (!dead()) return found;
+  standing = null;
+  return house();
 }
 
-async function open(): Promise<House> {
+async function open(): Promise<Standing> {
   const data = needed('OAK_DATA');
   const connection = await openThread(needed('OAK_DATABASE_THREAD'), { folder: path.join(data, 'database'), empty: process.env['OAK_EMPTY_DATABASE'] ?? null });
   const db = overConnection(connection);
   await migrate(db);
   const documents = createDocuments(db, snapshotFiles(path.join(data, 'snapshots')));
   await seed(documents, process.env['OAK_DEMO']);
-  return { documents, media: mediaFiles(path.join(data, 'media')) };
+  return { house: { documents, media: mediaFiles(path.join(data, 'media')) }, dead: connection.dead };
 }
 
 /** A folder without projects gets the demonstration film. */

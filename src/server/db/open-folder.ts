@@ -1,18 +1,24 @@
-import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, rmdirSync } from 'node:fs';
+import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, rmSync, rmdirSync } from 'node:fs';
 import path from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
+import { FlushedFolder, type FailedWrite } from './flushed-folder';
+
+/** As the package starts its database, but with flushing, by the one call that its file layer passes on. */
+const START = [...PGlite.defaultStartParams.filter((parameter) => parameter !== '-F'), '-c', 'wal_sync_method=fsync'];
+
+const unexpected: FailedWrite = () => undefined;
 
 /**
  * The database in a folder. Only a folder that is empty, or not there, gets a new one; it is made beside and put in place
  * when it is whole. Whatever else does not open is left as it is, and refused in words. `empty` is an archive of an empty
- * database, which spares making one; null where there is none.
+ * database, which spares making one; null where there is none. `failed` hears of a write or a flush that did not happen.
  */
-export async function openFolder(folder: string, empty: string | null): Promise<PGlite> {
+export async function openFolder(folder: string, empty: string | null, failed = unexpected, open = openFlushed): Promise<PGlite> {
   const held = existsSync(folder) ? readdirSync(folder) : [];
   if (held.length === 0) await begin(folder, empty);
   else if (!held.includes('PG_VERSION')) throw new Error(`The folder ${folder} holds files, but not the one that says which database they are (PG_VERSION). Nothing in it was changed. Put that file back from a copy of the folder, or start with another data folder.`);
   try {
-    return await PGlite.create(folder);
+    return await open(folder, failed);
   } catch (error) {
     const version = readFileSync(path.join(folder, 'PG_VERSION'), 'utf8').trim();
     // The database's own file system throws bare numbers.
@@ -20,13 +26,21 @@ export async function openFolder(folder: string, empty: string | null): Promise<
   }
 }
 
+/** Opens a folder that holds a database; what it flushes is on the disk. */
+export function openFlushed(folder: string, failed: FailedWrite, files = new FlushedFolder(folder, failed), archive?: Blob): Promise<PGlite> {
+  return PGlite.create({ fs: files, startParams: START, ...(archive ? { loadDataDir: archive } : {}) });
+}
+
 async function begin(folder: string, empty: string | null): Promise<void> {
   const begun = `${folder}.begun`;
   // What an earlier start did not finish never held anything.
   rmSync(begun, { recursive: true, force: true });
   mkdirSync(path.dirname(folder), { recursive: true });
-  const first = await PGlite.create(begun, empty !== null && existsSync(empty) ? { loadDataDir: new Blob([readFileSync(empty)]) } : {});
+  const first = await openFlushed(begun, unexpected, undefined, empty !== null && existsSync(empty) ? new Blob([readFileSync(empty)]) : undefined);
   await first.close();
   if (existsSync(folder)) rmdirSync(folder);
   renameSync(begun, folder);
+  const parent = openSync(path.dirname(folder), 'r');
+  fsyncSync(parent);
+  closeSync(parent);
 }

@@ -3,6 +3,8 @@ export type ThreadRequest = { readonly id: number; readonly kind: 'query' | 'exe
 export type ThreadAnswer =
   | { readonly kind: 'ready' }
   | { readonly kind: 'failed-to-open'; readonly message: string }
+  /** A write or a flush did not happen; the thread ends with this. */
+  | { readonly kind: 'failed-to-write'; readonly message: string; readonly code: string | null }
   | { readonly id: number; readonly kind: 'rows'; readonly rows: readonly unknown[] }
   | { readonly id: number; readonly kind: 'error'; readonly message: string; readonly code: string | null };
 

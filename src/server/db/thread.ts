@@ -7,8 +7,16 @@ const port = parentPort!;
 const { folder, empty } = workerData as ThreadStart;
 const answer = (message: ThreadAnswer) => port.postMessage(message);
 
+/** After a write that failed the database would never come back: what is told now is the last. */
+function failedToWrite({ code, message }: NodeJS.ErrnoException): void {
+  answer({ kind: 'failed-to-write', code: code ?? null, message });
+  process.exit(1);
+}
+
 try {
-  const db = await openFolder(folder, empty);
+  const db = await openFolder(folder, empty, failedToWrite);
+  // An answer is sent after a flush that a whole group of commits shares; no commit flushes for itself.
+  await db.exec('set synchronous_commit = off');
   port.on('message', async ({ id, kind, sql, params }: ThreadRequest) => {
     try {
       const rows = kind === 'query' ? (await db.query(sql, [...params])).rows : (await db.exec(sql), []);

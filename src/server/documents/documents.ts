@@ -41,6 +41,13 @@ export function createDocuments(db: Database, files: SnapshotFiles): Documents {
     return mine;
   }
 
+  /** What is told is on the disk. Changes are only told after that, not made: those that come together share one flush. */
+  async function keptFirst<T>(answer: Promise<T>): Promise<T> {
+    const told = await answer;
+    await db.flushed();
+    return told;
+  }
+
   function find(id: string): Promise<Open | null> {
     let open = opened.get(id);
     if (!open) {
@@ -82,7 +89,7 @@ export function createDocuments(db: Database, files: SnapshotFiles): Documents {
 
   return {
     list: () => listProjects(db),
-    open: find,
+    open: (id) => keptFirst(find(id)),
     async create(id, project) {
       const snapshotHash = await files.write(writeProject(project));
       await insertProject(db, { id, name: project.name, listing: listingOf(project), snapshotHash });
@@ -91,7 +98,7 @@ export function createDocuments(db: Database, files: SnapshotFiles): Documents {
       opened.delete(id);
       return setDeleted(db, id, deleted);
     }),
-    apply: (id, base, made) => inLine(id, async (): Promise<Outcome> => {
+    apply: (id, base, made) => keptFirst(inLine(id, async (): Promise<Outcome> => {
       const open = await find(id);
       if (!open) return { kind: 'unknown' };
       const change = upgradeChange(made);
@@ -106,7 +113,7 @@ export function createDocuments(db: Database, files: SnapshotFiles): Documents {
       const words = safely(() => validateTouched(project, change.patches));
       if (words.length > 0) return { kind: 'refused', message: words.join(' ') };
       const revision = open.revision + 1;
-      await db.transaction(async (tx) => {
+      await db.commit(async (tx) => {
         if ((await raiseRevision(tx, id, revision, project.name, listingOf(project))) === null) throw new Error(`Revision ${revision} of ${id} is taken`);
         await insertChange(tx, id, { revision, changeId: change.id, label: change.label, version: VERSION, body: JSON.stringify(change) });
       });
@@ -114,11 +121,8 @@ export function createDocuments(db: Database, files: SnapshotFiles): Documents {
       open.revision = revision;
       if (revision - open.snapshotRevision >= SNAPSHOT_EVERY) await snapshot(id, open);
       return { kind: 'applied', revision, missed };
-    }),
-    async since(id, revision) {
-      const open = await find(id);
-      return open && { revision: open.revision, changes: await missedSince(id, revision) };
-    },
+    })),
+    since: (id, revision) => keptFirst(find(id).then(async (open) => open && { revision: open.revision, changes: await missedSince(id, revision) })),
   };
 }
 

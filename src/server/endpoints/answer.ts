@@ -1,4 +1,5 @@
 import { CannotOpen } from '../cannot-open';
+import { sayDisk } from '../disk';
 
 /** An answer as JSON, never kept by a cache. */
 export function json(value: unknown, status = 200): Response {
@@ -16,6 +17,8 @@ export async function safely(work: () => Promise<Response>): Promise<Response> {
     return await work();
   } catch (error) {
     if (error instanceof CannotOpen) return refuse(503, error.message);
+    const disk = sayDisk(error);
+    if (disk) return refuse(507, disk);
     console.error(error);
     return refuse(500, 'Something went wrong here; nothing was changed. Try again, and look at the terminal if it goes on.');
   }

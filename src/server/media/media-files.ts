@@ -1,13 +1,14 @@
-import { createHash, randomUUID } from 'node:crypto';
-import { access, mkdir, readFile, rename, writeFile } from 'node:fs/promises';
+import { createHash } from 'node:crypto';
+import { access, readFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { MediaStore } from '../../bundle';
 import { mediaFileName } from '../../core/model';
+import { keepFile, nodeDisk } from '../disk';
 
 /** Media in a folder, by content hash. */
 export type MediaFiles = MediaStore & { readonly folder: string };
 
-export function mediaFiles(folder: string): MediaFiles {
+export function mediaFiles(folder: string, disk = nodeDisk): MediaFiles {
   const place = (asset: { readonly hash: string; readonly mime: string }) => path.join(folder, mediaFileName(asset));
   const has = (asset: { readonly hash: string; readonly mime: string }) => access(place(asset)).then(() => true, () => false);
   return {
@@ -16,12 +17,7 @@ export function mediaFiles(folder: string): MediaFiles {
     async keep(bytes, mime) {
       const hash = createHash('sha256').update(bytes).digest('hex');
       const asset = { hash, mime };
-      if (await has(asset)) return hash;
-      await mkdir(folder, { recursive: true });
-      // Two windows may bring in the same picture at once: each writes beside it under a name of its own.
-      const beside = `${place(asset)}.${randomUUID()}.part`;
-      await writeFile(beside, bytes);
-      await rename(beside, place(asset));
+      if (!(await has(asset))) await keepFile(disk, folder, mediaFileName(asset), bytes);
       return hash;
     },
     read: (asset) => readFile(place(asset)).catch(() => null),
