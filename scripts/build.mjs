@@ -4,11 +4,15 @@ import path from 'node:path';
 import { ROOT, run } from './run.mjs';
 import { remakeIfStale } from './stale.mjs';
 
-/** The database's thread, and an empty database to begin with: initialising one takes ten times as long as copying it. */
+/** The database's thread, the workshop's child, and an empty database to begin with: initialising one takes ten times as long as copying it. */
 export async function buildDatabase() {
   await remakeIfStale('database-thread', ['src/server/db', 'scripts/bundle.mjs', 'package-lock.json'], 'dist/database-thread.mjs', async () => {
     const { bundle } = await import('./bundle.mjs');
     await bundle('src/server/db/thread.ts', 'dist/database-thread.mjs');
+  });
+  await remakeIfStale('workshop-child', ['src/core', 'src/bundle', 'src/painter', 'src/server', 'scripts/bundle.mjs', 'package-lock.json'], 'dist/workshop-child.mjs', async () => {
+    const { bundle } = await import('./bundle.mjs');
+    await bundle('src/server/child/child.ts', 'dist/workshop-child.mjs');
   });
   const empty = path.join(ROOT, 'dist', 'empty-database.tgz');
   if (existsSync(empty)) return;

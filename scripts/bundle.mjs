@@ -17,6 +17,6 @@ export async function bundle(entry, outfile) {
     minifySyntax: true,
     logLevel: 'warning',
     // CommonJS packages inside an ES module bundle still ask for `require`.
-    banner: { js: "import { createRequire as __require } from 'node:module'; const require = __require(import.meta.url);" },
+    banner: { js: "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);" },
   });
 }

@@ -6,7 +6,7 @@ import { ROOT } from './run.mjs';
 import { remakeIfStale } from './stale.mjs';
 
 await ensureInstalled();
-await remakeIfStale('oak', ['src/core', 'src/cli', 'src/painter', 'scripts/bundle.mjs', 'package-lock.json'], 'dist/oak.mjs', async () => {
+await remakeIfStale('oak', ['src/core', 'src/bundle', 'src/cli', 'src/painter', 'scripts/bundle.mjs', 'package-lock.json'], 'dist/oak.mjs', async () => {
   const { bundle } = await import('./bundle.mjs');
   await bundle('src/cli/oak.ts', 'dist/oak.mjs');
 });

@@ -24,6 +24,7 @@ export function serverEnvironment(data) {
   return {
     OAK_DATA: data,
     OAK_DATABASE_THREAD: path.join(ROOT, 'dist', 'database-thread.mjs'),
+    OAK_WORKSHOP_CHILD: path.join(ROOT, 'dist', 'workshop-child.mjs'),
     OAK_EMPTY_DATABASE: path.join(ROOT, 'dist', 'empty-database.tgz'),
     OAK_DEMO: path.join(ROOT, 'demo', 'night-tram.oak.json'),
   };

@@ -12,6 +12,7 @@ import { openTestDatabase } from './support/database';
 import { smallFilm } from './support/projects';
 import { draftOf, randomCommand } from './support/random-commands';
 import { counting, missingFrom, randomFilm } from './support/random-film';
+import { workshopHere } from './support/workshop';
 
 let db: Awaited<ReturnType<typeof openTestDatabase>>;
 let documents: Documents;
@@ -21,7 +22,7 @@ const data = mkdtempSync(path.join(tmpdir(), 'oak-windows-'));
 
 beforeAll(async () => {
   db = await openTestDatabase();
-  documents = createDocuments(db, snapshotFiles(data));
+  documents = createDocuments(db, snapshotFiles(data), workshopHere);
   vi.doMock('../src/server/house', () => ({ house: () => Promise.resolve({ documents, media: null }) }));
   const { GET, POST } = await import('../src/server/endpoints/changes');
   // What the page sends goes to the real endpoint, over the real log.
@@ -73,7 +74,7 @@ describe('two windows and the server', () => {
       for (const { look } of windows) look();
       await vi.waitFor(() => expect(windows.every(({ editor }) => sameValue(editor.store.getState().project, project))).toBe(true), { timeout: 20_000, interval: 2 });
       // And so does a server that is started anew.
-      expect(sameValue((await createDocuments(db, snapshotFiles(data)).open(id))!.project, project)).toBe(true);
+      expect(sameValue((await createDocuments(db, snapshotFiles(data), workshopHere).open(id))!.project, project)).toBe(true);
       const read = readProject(writeProject(project));
       expect(read.ok && sameValue(read.value, project)).toBe(true);
       asides += windows.reduce((sum, { editor }) => sum + editor.store.getState().asides.length, 0);

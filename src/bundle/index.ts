@@ -1,3 +1,3 @@
-export { isZip, readBundle, writeBundle, type ReadBundle } from './bundle';
+export { isZip, MOST_MEDIUM, readBundle, wholeBundle, writeBundle, type ReadBundle } from './bundle';
 export type { MediaStore } from './media-store';
-export { pictureMime } from './picture-mime';
+export { pictureFault, pictureMime } from './picture';

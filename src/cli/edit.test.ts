@@ -5,7 +5,7 @@ import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFil
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
-import { writeBundle } from '../bundle';
+import { wholeBundle } from '../bundle';
 import { COMMANDS } from '../core/commands';
 import { inOrder, readProject } from '../core/model';
 import { run } from './main';
@@ -115,14 +115,14 @@ describe('media', () => {
   test('a zip that is put in its own place stays one, whatever it is called', async () => {
     const media = mediaInMemory();
     await media.keep(bytes, 'image/png');
-    const packed = write('packed', await writeBundle(project('away/film.oak.json'), media));
+    const packed = write('packed', await wholeBundle(project('away/film.oak.json'), media));
     expect((await edit('project.rename', { name: 'Packed' }, 'packed', packed)).err).toBe('');
     expect(Object.keys(unzipSync(readFileSync(packed))).sort()).toEqual([`media/${hash}.png`, 'project.oak.json']);
   });
   test('a zip keeps its media, and is answered by every verb', async () => {
     const media = mediaInMemory();
     await media.keep(bytes, 'image/png');
-    const zip = write('film.oak.zip', await writeBundle(project('away/film.oak.json'), media));
+    const zip = write('film.oak.zip', await wholeBundle(project('away/film.oak.json'), media));
     expect((await oak('edit', zip, '--do', 'project.rename', '--with', '{"name":"Zipped"}', '--out', zip)).err).toBe('');
     const files = unzipSync(readFileSync(zip));
     expect(Object.keys(files).sort()).toEqual([`media/${hash}.png`, 'project.oak.json']);

@@ -1,2 +1,4 @@
 /** The data folder could not be opened: said in words, and for good, until the program is started anew. */
-export class CannotOpen extends Error {}
+export class CannotOpen extends Error {
+  readonly code = 'CANNOT-OPEN';
+}

@@ -6,9 +6,15 @@ import { sayDisk } from './disk';
 import { migrate, openThread, overConnection } from './db';
 import { mediaFiles, type MediaFiles } from './media';
 import { createDocuments, snapshotFiles, type Documents } from './documents';
+import { createStills, type Stills } from './stills';
+import { sweep } from './sweep';
+import { createWorkshop, type Workshop } from './workshop';
+
+/** Where things lie in the data folder. */
+export type Places = { readonly snapshots: string; readonly media: string; /** What is on its way in or out. */ readonly incoming: string };
 
 /** Everything that an endpoint may reach. */
-export type House = { readonly documents: Documents; readonly media: MediaFiles };
+export type House = { readonly documents: Documents; readonly media: MediaFiles; readonly stills: Stills; readonly workshop: Workshop; readonly places: Places };
 
 type Standing = { readonly house: House; readonly dead: () => Error | null };
 
@@ -30,14 +36,35 @@ export async function house(): Promise<House> {
   return house();
 }
 
+/** Jobs that may wait: pictures at home come in one by one, and all of them are asked for at once. */
+const WAITING = [16, 8, 200] as const;
+const MINUTE = 60_000;
+/** A document that nobody asked for so long is let go. */
+const REST = 10 * MINUTE;
+const DAY = 24 * 60 * MINUTE;
+
 async function open(): Promise<Standing> {
   const data = needed('OAK_DATA');
   const connection = await openThread(needed('OAK_DATABASE_THREAD'), { folder: path.join(data, 'database'), empty: process.env['OAK_EMPTY_DATABASE'] ?? null });
   const db = overConnection(connection);
   await migrate(db);
-  const documents = createDocuments(db, snapshotFiles(path.join(data, 'snapshots')));
+  const places = { snapshots: path.join(data, 'snapshots'), media: path.join(data, 'media'), incoming: path.join(data, 'incoming') };
+  const workshop = createWorkshop({ script: needed('OAK_WORKSHOP_CHILD'), hands: 3, waiting: WAITING });
+  const documents = createDocuments(db, snapshotFiles(places.snapshots), workshop);
   await seed(documents, process.env['OAK_DEMO']);
-  return { house: { documents, media: mediaFiles(path.join(data, 'media')) }, dead: connection.dead };
+  const tidy = () => void sweep(data, db, workshop, Date.now()).catch((error: unknown) => console.error(error));
+  tidy();
+  const clocks = [setInterval(tidy, DAY), setInterval(() => void documents.letGo(Date.now() - REST), MINUTE)];
+  for (const clock of clocks) clock.unref();
+  const dead = () => {
+    const why = connection.dead();
+    if (why) {
+      for (const clock of clocks) clearInterval(clock);
+      workshop.close();
+    }
+    return why;
+  };
+  return { house: { documents, media: mediaFiles(places.media), stills: createStills(documents, workshop, places), workshop, places }, dead };
 }
 
 /** A folder without projects gets the demonstration film. */

@@ -1,12 +1,14 @@
 import { cpSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { expect, test } from 'vitest';
+import type { Change } from '../core/commands';
 import { VERSION, type Project } from '../core/model';
 import { smallFilm } from '../../tests/support/projects';
 import { forgetfulDisk, quickFolder, recordPower } from '../../tests/support/power';
 import { migrate, overConnection } from './db';
 import { openFlushed, openFolder } from './db/open-folder';
 import { createDocuments, snapshotFiles } from './documents';
+import { workshopHere } from '../../tests/support/workshop';
 
 const EMPTY = 'dist/empty-database.tgz';
 const MOMENTS = 200;
@@ -21,7 +23,7 @@ function seeded(seed: number): () => number {
 }
 
 const over = (lite: Awaited<ReturnType<typeof openFolder>>) => overConnection({ query: async (sql, params) => (await lite.query(sql, [...params])).rows, exec: async (sql) => void (await lite.exec(sql)) });
-const marker = (name: string) => ({ id: `change-${name}`, version: VERSION, event: 'markers.add', label: `Add ${name}`, patches: [{ path: ['compositions', 'by', 'main', 'markers', name], to: { id: name, at: 5, name, length: 0, note: 'n'.repeat(600), colour: null, fires: true } }] });
+const marker = (name: string): Change => ({ id: `change-${name}`, version: VERSION, event: 'markers.add', label: `Add ${name}`, patches: [{ path: ['compositions', 'by', 'main', 'markers', name], to: { id: name, at: 5, name, length: 0, note: 'n'.repeat(600), colour: null, fires: true } }] });
 const markersOf = (project: Project) => Object.keys(project.compositions.by['main']!.markers);
 
 
@@ -30,7 +32,7 @@ test(`a power cut at any of ${MOMENTS} moments loses nothing that was acknowledg
   const [data, template] = [path.join(root, 'data'), path.join(root, 'template')];
   const first = await openFolder(path.join(data, 'database'), EMPTY);
   await migrate(over(first));
-  await createDocuments(over(first), snapshotFiles(path.join(data, 'snapshots'))).create('film', smallFilm());
+  await createDocuments(over(first), snapshotFiles(path.join(data, 'snapshots')), workshopHere).create('film', smallFilm());
   await first.close();
   cpSync(data, template, { recursive: true });
 
@@ -38,7 +40,7 @@ test(`a power cut at any of ${MOMENTS} moments loses nothing that was acknowledg
   const lite = await openFlushed(path.join(data, 'database'), () => undefined, files(path.join(data, 'database')));
   await lite.exec('set synchronous_commit = off');
   const db = over(lite);
-  const documents = createDocuments(db, snapshotFiles(path.join(data, 'snapshots'), disk));
+  const documents = createDocuments(db, snapshotFiles(path.join(data, 'snapshots'), disk), workshopHere);
   const random = seeded(20261126);
   // Three windows write at once; projects are made; the database brings its files up to date and changes to new log meanwhile.
   const write = async (window: number, many: number) => {
@@ -70,7 +72,7 @@ test(`a power cut at any of ${MOMENTS} moments loses nothing that was acknowledg
     machine.cut(after);
     const again = await openFolder(path.join(after, 'database'), EMPTY);
     await migrate(over(again));
-    const opened = createDocuments(over(again), snapshotFiles(path.join(after, 'snapshots')));
+    const opened = createDocuments(over(again), snapshotFiles(path.join(after, 'snapshots')), workshopHere);
     const film = (await opened.open('film'))!;
     const there = new Set([...markersOf(film.project), ...(await opened.list()).map(({ id }) => id)]);
     expect(machine.told.filter((name) => !there.has(name)), `cut at ${moment} of ${happened.length}`).toEqual([]);

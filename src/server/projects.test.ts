@@ -10,9 +10,10 @@ import { newImage, readProject, writeProject, type Project } from '../core/model
 import { keptMedia, listProjects, madeProject, missingMedia, openedProject } from '../wire';
 import { openTestDatabase } from '../../tests/support/database';
 import { smallFilm } from '../../tests/support/projects';
-import { createDocuments, snapshotFiles, type Documents } from './documents';
 import { pictureMime } from '../bundle';
+import type { Documents } from './documents';
 import { mediaFiles, type MediaFiles } from './media';
+import { houseOver } from '../../tests/support/house';
 
 type Route = (context: { readonly params: Record<string, string>; readonly request: Request; readonly url: URL }) => Promise<Response>;
 
@@ -32,9 +33,9 @@ const hash = createHash('sha256').update(png).digest('hex');
 
 beforeAll(async () => {
   db = await openTestDatabase();
-  documents = createDocuments(db, snapshotFiles(path.join(data, 'snapshots')));
-  media = mediaFiles(path.join(data, 'media'));
-  vi.doMock('./house', () => ({ house: () => Promise.resolve({ documents, media }) }));
+  const house = houseOver(db, data);
+  ({ documents, media } = house);
+  vi.doMock('./house', () => ({ house: () => Promise.resolve(house) }));
   const route = async (name: string, file: string, verb: 'GET' | 'POST' | 'DELETE') => { routes[name] = ((await import(`./endpoints/${file}.ts`)) as Record<string, unknown>)[verb] as Route; };
   await route('list', 'projects', 'GET');
   await route('make', 'projects', 'POST');

@@ -1,16 +1,18 @@
+import { createHash } from 'node:crypto';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync, mkdirSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
 import { changeFrom, readPath, setValues, type Change } from '../core/commands';
-import { readProject, readProjectFile, VERSION, writeProject, type Project } from '../core/model';
+import { readProject, readProjectFile, VERSION, writeKept, writeProject, type Project } from '../core/model';
 import { openedProject, changeAnswer, changesSince, listProjects } from '../wire';
 import { openTestDatabase } from '../../tests/support/database';
 import { slideLayers } from '../../tests/support/edits';
 import { smallFilm } from '../../tests/support/projects';
 import { migrate } from './db';
-import { mediaFiles } from './media';
 import { createDocuments, snapshotFiles, type Documents } from './documents';
+import { houseOver } from '../../tests/support/house';
+import { workshopHere } from '../../tests/support/workshop';
 
 let db: Awaited<ReturnType<typeof openTestDatabase>>;
 const data = mkdtempSync(path.join(tmpdir(), 'oak-data-'));
@@ -23,7 +25,7 @@ beforeAll(async () => {
 });
 afterAll(() => db.close());
 beforeEach(async () => {
-  documents = createDocuments(db, files);
+  documents = createDocuments(db, files, workshopHere);
   await documents.create(`film${++count}`, smallFilm());
 });
 
@@ -39,7 +41,7 @@ describe('documents', () => {
   test('a change is applied, numbered and there after a restart', async () => {
     const outcome = await documents.apply(id(), 0, slide((await open()).project, 5));
     expect(outcome).toEqual({ kind: 'applied', revision: 1, missed: [] });
-    const restarted = (await createDocuments(db, files).open(id()))!;
+    const restarted = (await createDocuments(db, files, workshopHere).open(id()))!;
     expect(restarted.revision).toBe(1);
     expect(restarted.project).toEqual((await open()).project);
     expect(restarted.project.compositions.by['main']!.layers.by['lamp']!.start).toBe(5);
@@ -85,7 +87,7 @@ describe('documents', () => {
       const outcome = await documents.apply(id(), 0, { id: `rubbish-${count}-${i}-${k}`, version: VERSION, event: 'a.b', label: 'Rubbish', patches: [{ path, from: readPath(project, path).value, ...(to === undefined ? {} : { to }) }] } as Change);
       if (outcome.kind === 'refused') refused++;
       if (outcome.kind === 'applied') taken.push(`${path.join('.')} ${JSON.stringify(to)}`);
-      const again = await createDocuments(db, files).open(id());
+      const again = await createDocuments(db, files, workshopHere).open(id());
       expect(readProject(writeProject(again!.project)).ok).toBe(true);
     }
     // A name, no channels and no markers are all that may be.
@@ -102,9 +104,9 @@ describe('documents', () => {
   });
   test('a snapshot is written every 200 changes, and loading starts from it', async () => {
     for (let i = 1; i <= 201; i++) await documents.apply(id(), i - 1, raise((await open()).project, 1000 + i, `change-many-${count}-${i}`));
-    const { rows } = await db.query<{ at: number }>('select snapshot_revision as at from project where id = $1', [id()]);
-    expect(rows[0]!.at).toBe(200);
-    expect((await createDocuments(db, files).open(id()))!.project.compositions.by['main']!.layers.by['lamp']!.channels).toMatchObject({ y: { value: 1201 } });
+    // Nobody waits for it.
+    await vi.waitFor(async () => expect((await db.query<{ at: number }>('select snapshot_revision as at from project where id = $1', [id()])).rows[0]!.at).toBe(200), 10_000);
+    expect((await createDocuments(db, files, workshopHere).open(id()))!.project.compositions.by['main']!.layers.by['lamp']!.channels).toMatchObject({ y: { value: 1201 } });
     expect(readdirSync(path.join(data, 'snapshots')).some((name) => name.endsWith('.part'))).toBe(false);
   });
   test('an unknown project is unknown', async () => {
@@ -132,14 +134,17 @@ describe('the database', () => {
   });
 });
 
+const picture = createHash('sha256').update('picture').digest('hex');
+
 describe('endpoints', () => {
   type Route = (context: { readonly params: Record<string, string>; readonly request: Request; readonly url: URL }) => Promise<Response>;
   const routes: Record<string, Route> = {};
   beforeAll(async () => {
     const media = path.join(data, 'media');
     mkdirSync(media, { recursive: true });
-    writeFileSync(path.join(media, `${'b'.repeat(64)}.png`), 'picture');
-    vi.doMock('./house', () => ({ house: () => Promise.resolve({ documents, media: mediaFiles(media) }) }));
+    writeFileSync(path.join(media, `${picture}.png`), 'picture');
+    // Each test has documents of its own.
+    vi.doMock('./house', () => ({ house: () => Promise.resolve({ ...houseOver(db, data), documents }) }));
     routes['list'] = (await import('./endpoints/projects')).GET as unknown as Route;
     routes['open'] = (await import('./endpoints/project')).GET as unknown as Route;
     routes['file'] = (await import('./endpoints/project-file')).GET as unknown as Route;
@@ -219,9 +224,9 @@ describe('endpoints', () => {
   });
   test('a body over the limit is cut off while it is read', async () => expect((await ask('send', undefined, `"${'x'.repeat(16_000_010)}"`)).status).toBe(413));
   test('media by hash alone', async () => {
-    const found = await ask('media', { file: `${'b'.repeat(64)}.png` });
+    const found = await ask('media', { file: `${picture}.png` });
     expect([found.status, await found.text(), found.headers.get('content-type')]).toEqual([200, 'picture', 'image/png']);
-    for (const file of ['../../etc/passwd', `${'c'.repeat(64)}.png`, `${'b'.repeat(64)}.exe`]) expect((await ask('media', { file })).status).toBe(404);
+    for (const file of ['../../etc/passwd', `${'c'.repeat(64)}.png`, `${picture}.exe`]) expect((await ask('media', { file })).status).toBe(404);
   });
   test('a still of the main composition', async () => {
     const still = await ask('still');
@@ -243,14 +248,14 @@ test('a data folder that cannot be opened is said in its own words, other troubl
 });
 
 test('a damaged snapshot opens nothing in silence: the project says which file, and is back when that is', async () => {
-  const [mine, older] = [`damaged${count}`, await files.write(writeProject(smallFilm()))];
+  const [mine, older] = [`damaged${count}`, await files.write(writeKept(smallFilm()))];
   await documents.create(mine, { ...smallFilm(), name: 'Mine' });
-  const hash = await files.write(writeProject({ ...smallFilm(), name: 'Mine' }));
+  const hash = await files.write(writeKept({ ...smallFilm(), name: 'Mine' }));
   const file = path.join(data, 'snapshots', `${hash}.json.gz`);
   const whole = readFileSync(file);
-  const said = () => createDocuments(db, files).open(mine).then(() => 'opened', (error: Error) => error.message);
+  const said = () => createDocuments(db, files, workshopHere).open(mine).then(() => 'opened', (error: Error) => error.message);
   rmSync(file);
-  expect(await said()).toMatch(/^“Mine” cannot be opened\. Its file .*\.json\.gz is missing\. Put it back from a copy/);
+  expect(await said()).toMatch(/^“Mine” cannot be opened\. Its file .*\.json\.gz is missing\. Put it back from a copy of the data folder, or open what can be saved/);
   writeFileSync(file, whole.subarray(0, whole.length - 20));
   expect(await said()).toMatch(/is cut off or damaged/);
   writeFileSync(file, readFileSync(path.join(data, 'snapshots', `${older}.json.gz`)));
@@ -262,7 +267,7 @@ test('a damaged snapshot opens nothing in silence: the project says which file, 
 test('twenty projects of the same content at once are all kept', async () => {
   const names = Array.from({ length: 20 }, (_, i) => `twin${count}-${i}`);
   await Promise.all(names.map((name) => documents.create(name, smallFilm())));
-  for (const name of names) expect((await createDocuments(db, files).open(name))!.project.name).toBe(smallFilm().name);
+  for (const name of names) expect((await createDocuments(db, files, workshopHere).open(name))!.project.name).toBe(smallFilm().name);
   expect(readdirSync(path.join(data, 'snapshots')).filter((name) => name.endsWith('.part'))).toEqual([]);
 });
 

@@ -12,6 +12,7 @@ import { emptyDatabase } from '../../tests/support/database';
 import { upToDate } from '../islands/bench/editor/outbox';
 import { migrate, overConnection, type Database, type Script } from './db';
 import { createDocuments, snapshotFiles } from './documents';
+import { workshopHere } from '../../tests/support/workshop';
 
 const FIXTURE = 'tests/fixtures/version-1';
 
@@ -34,7 +35,7 @@ describe('a data folder of version 1', () => {
     const old = await oldFolder();
     ({ lite, db, folder } = old);
     await migrate(db);
-    documents = createDocuments(db, old.files);
+    documents = createDocuments(db, old.files, workshopHere);
   });
   afterAll(() => lite.close());
 
@@ -60,7 +61,7 @@ describe('a data folder of version 1', () => {
     const { rows } = await db.query<{ version: number; many: number }>('select version, count(*)::int as many from change group by version order by version');
     expect(rows).toEqual([{ version: 1, many: 14 }, { version: VERSION, many: 5 }]);
     // The same folder, opened anew.
-    expect((await createDocuments(db, snapshotFiles(folder)).open('night-tram'))!.project).toEqual(project);
+    expect((await createDocuments(db, snapshotFiles(folder), workshopHere).open('night-tram'))!.project).toEqual(project);
   });
   test('an old page that sends without a version is understood too', async () => {
     const { project, revision } = (await documents.open('night-tram'))!;
@@ -88,7 +89,7 @@ describe('a data folder that a newer house wrote is refused in words and left as
     await migrate(db);
     await db.query('update change set version = 9 where revision = 209');
     let before = await everything(db);
-    await expect(createDocuments(db, files).open('night-tram')).rejects.toThrow(/newer Oak Tumble \(version 9\)/);
+    await expect(createDocuments(db, files, workshopHere).open('night-tram')).rejects.toThrow(/newer Oak Tumble \(version 9\)/);
     expect(await everything(db)).toBe(before);
     const text = JSON.stringify({ format: 'oak-tumble/project', version: 9, name: 'Night tram launch', strange: true });
     const hash = createHash('sha256').update(text).digest('hex');
@@ -96,7 +97,7 @@ describe('a data folder that a newer house wrote is refused in words and left as
     await db.query("update project set snapshot_hash = $1 where id = 'night-tram'", [hash]);
     before = await everything(db);
     const names = readdirSync(folder).sort();
-    await expect(createDocuments(db, files).open('night-tram')).rejects.toThrow(/written by a newer Oak Tumble \(version 9\).*Update/);
+    await expect(createDocuments(db, files, workshopHere).open('night-tram')).rejects.toThrow(/written by a newer Oak Tumble \(version 9\).*Update/);
     expect([await everything(db), readdirSync(folder).sort()]).toEqual([before, names]);
     await lite.close();
   });
@@ -115,7 +116,7 @@ test('what version 1 let in that nobody can see is cleaned as it is opened, and 
   const hash = createHash('sha256').update(text).digest('hex');
   writeFileSync(path.join(folder, `${hash}.json.gz`), gzipSync(text));
   await db.query("update project set snapshot_hash = $1, snapshot_revision = 209 where id = 'night-tram'", [hash]);
-  const { project } = (await createDocuments(db, files).open('night-tram'))!;
+  const { project } = (await createDocuments(db, files, workshopHere).open('night-tram'))!;
   expect([project.name, project.compositions.by['main']!.layers.by['a']]).toMatchObject(['A B', { name: 'Be ll', note: 'one\ntwo' }]);
   await lite.close();
 });

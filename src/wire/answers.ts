@@ -1,6 +1,6 @@
 import type { ListProjects } from './list-projects';
 import type { OpenedProject } from './open-project';
-import type { KeptMedia, MadeProject, MissingMedia } from './projects';
+import type { KeptMedia, MadeProject, MissingMedia, SalvagedProject } from './projects';
 import type { ChangeAnswer, ChangesSince } from './send-changes';
 
 /**
@@ -29,8 +29,9 @@ function isRecord<T>(fields: { readonly [K in keyof T]: Reader<T[K]> }, maybe: r
 
 export const isRefusal = isRecord<{ message: string }>({ message: isText });
 export const isReloadWanted = isRecord<{ message: string; reload: true }>({ message: isText, reload: isOne(true) });
-export const isOpenedProject = isRecord<OpenedProject>({ id: isText, revision: isWhole, project: isAny });
+export const isOpenedProject = isRecord<OpenedProject>({ id: isText, revision: isWhole, project: isAny, repaired: isText }, ['repaired']);
 export const isMadeProject = isRecord<MadeProject>({ id: isText, name: isText, missing: isList(isText) });
+export const isSalvagedProject = isRecord<SalvagedProject>({ id: isText, name: isText, lost: isText });
 export const isNamedProject = isRecord<{ id: string }>({ id: isText });
 export const isKeptMedia = isRecord<KeptMedia>({ hash: isText, mime: isText, bytes: isWhole });
 export const isMissingMedia = isRecord<MissingMedia>({ missing: isList(isText) });

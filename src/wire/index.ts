@@ -5,4 +5,4 @@ export { refusal } from './refusal';
 export { pageVersion, reloadWanted } from './page-version';
 export { changeAnswer, changesSince, sendChange, type ChangeAnswer, type ChangesSince, type SendChange } from './send-changes';
 export { PART_LENGTH } from './part-length';
-export { keptMedia, madeProject, missingMedia, namedProject, newProjectRequest, type KeptMedia, type MadeProject, type MissingMedia } from './projects';
+export { keptMedia, madeProject, missingMedia, namedProject, newProjectRequest, salvagedProject, type KeptMedia, type MadeProject, type MissingMedia, type SalvagedProject } from './projects';

@@ -13,6 +13,10 @@ export const newProjectRequest = z.strictObject({
 export const madeProject = z.strictObject({ id: z.string(), name: z.string(), missing: z.array(z.string()) });
 export type MadeProject = z.output<typeof madeProject>;
 
+/** POST /api/projects/:id/salvage: a project made of what could be read of another; `lost` says what could not. */
+export const salvagedProject = z.strictObject({ id: z.string(), name: z.string(), lost: z.string() });
+export type SalvagedProject = z.output<typeof salvagedProject>;
+
 /** DELETE /api/projects/:id and POST /api/projects/:id/restore */
 export const namedProject = z.strictObject({ id: z.string() });
 

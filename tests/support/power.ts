@@ -77,8 +77,8 @@ export function recordPower(data: string) {
       await nodeDisk.rename(from, to);
       happened.push({ kind: 'renamed', file: below(from), to: below(to) });
     },
-    async flushFolder(folder) {
-      await nodeDisk.flushFolder(folder);
+    async flush(folder) {
+      await nodeDisk.flush(folder);
       happened.push({ kind: 'flush', file: below(folder) });
     },
   };
@@ -186,7 +186,7 @@ export function forgetfulDisk(template: string, random: () => number) {
         const place = path.join(into, file);
         if (inode === 'folder') mkdirSync(place, { recursive: true });
         else if (touched.has(file)) {
-          let bytes = Buffer.from(inode.flushed);
+          let bytes: Buffer = Buffer.from(inode.flushed);
           for (const one of inode.pending) {
             const luck = random();
             if (luck < 0.4) continue;

@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { writeBundle, type MediaStore } from '../../bundle';
+import { wholeBundle, type MediaStore } from '../../bundle';
 import { inOrder, writeProject, type Project } from '../../core/model';
 import { doSteps, type GivenStep } from '../edit/do-steps';
 import { mediaBeside, mediaOver } from '../media';
@@ -62,7 +62,7 @@ function parse(text: string, place: string): unknown {
 
 /** Media come first: a file never names what is not there yet. */
 async function save(project: Project, media: MediaStore, out: string, asZip: boolean): Promise<void> {
-  if (asZip) return writeWhole(out, await writeBundle(project, media));
+  if (asZip) return writeWhole(out, await wholeBundle(project, media));
   const target = mediaBeside(out);
   for (const asset of inOrder(project.assets)) {
     const bytes = (await target.has(asset)) ? null : await media.read(asset);

@@ -8,15 +8,18 @@ import { projectFile, type ProjectFile } from './schema/project';
 import { FORMAT, VERSION } from './version';
 import { layer as layerSchema } from './schema/layers';
 import { settleRigid } from './rigid';
-import { withoutUnseen } from './unseen';
 import { upgradeFile } from './upgrades';
 
-/** Larger files are refused before they are parsed. */
-const LIMIT = 64_000_000;
+/** Larger files are refused before they are parsed; a document does not grow as far, so that what was exported can be brought in. */
+const LIMIT = 100_000_000;
 
 /** Reads the text of a project file: the one door by which a document comes in. */
 export function readProject(text: string): Parsed<Project> {
-  if (text.length > LIMIT) return refuse({ kind: 'too-large', bytes: text.length, limit: LIMIT });
+  return text.length > LIMIT ? refuse({ kind: 'too-large', bytes: text.length, limit: LIMIT }) : readWithoutLimit(text);
+}
+
+/** Reads the text of a project file however long it is: what this program kept itself is never too large. */
+export function readWithoutLimit(text: string): Parsed<Project> {
   let raw: unknown;
   try {
     // A mark of the byte order may stand before it.
@@ -25,14 +28,6 @@ export function readProject(text: string): Parsed<Project> {
     return refuse(jsonIssue(text, error));
   }
   return readProjectFile(raw);
-}
-
-/** Reads a document that this program kept itself: what an older version let in is cleaned, never refused. */
-export function readKept(text: string): Parsed<Project> {
-  const read = readProject(text);
-  if (read.ok || !read.issues.some((issue) => issue.kind === 'wrong')) return read;
-  const cleaned = readProjectFile(withoutUnseen(JSON.parse(text)));
-  return cleaned.ok ? cleaned : read;
 }
 
 /** Reads a parsed project file. */

@@ -33,10 +33,30 @@ function leaveOutWholes(composition: FileComposition): unknown {
 const WIDTH = 120;
 
 function pack(value: unknown, indent: string): string {
-  const line = JSON.stringify(value);
-  if (line.length + indent.length <= WIDTH || value === null || typeof value !== 'object') return line;
+  const line = lineOf(value, WIDTH - indent.length);
+  if (line !== null) return line;
+  if (value === null || typeof value !== 'object') return JSON.stringify(value);
   const inner = `${indent} `;
   if (Array.isArray(value)) return `[\n${value.map((one) => inner + pack(one, inner)).join(',\n')}\n${indent}]`;
   const fields = Object.entries(value).filter(([, field]) => field !== undefined);
   return `{\n${fields.map(([key, field]) => `${inner}${JSON.stringify(key)}: ${pack(field, inner)}`).join(',\n')}\n${indent}}`;
+}
+
+/** A value on one line, or null as soon as it is known to be longer than the room: each part is looked at about once, however deep it lies. */
+function lineOf(value: unknown, room: number): string | null {
+  let line: string;
+  if (value === null || typeof value !== 'object') line = JSON.stringify(value) ?? 'null';
+  else {
+    const isList = Array.isArray(value);
+    let inside = '';
+    for (const [key, inner] of Object.entries(value)) {
+      if (inner === undefined && !isList) continue;
+      const before = `${inside === '' ? '' : ','}${isList ? '' : `${JSON.stringify(key)}:`}`;
+      const part = lineOf(inner, room - 2 - inside.length - before.length);
+      if (part === null) return null;
+      inside += before + part;
+    }
+    line = isList ? `[${inside}]` : `{${inside}}`;
+  }
+  return line.length <= room ? line : null;
 }

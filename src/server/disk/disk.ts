@@ -6,8 +6,8 @@ export type Disk = {
   /** Writes a new file; answers when its bytes are flushed. */
   readonly write: (file: string, bytes: Uint8Array) => Promise<void>;
   readonly rename: (from: string, to: string) => Promise<void>;
-  /** Answers when the names in a folder are flushed: a rename alone may be undone by a power cut. */
-  readonly flushFolder: (folder: string) => Promise<void>;
+  /** Answers when the bytes of a file, or the names in a folder, are flushed: a rename alone may be undone by a power cut. */
+  readonly flush: (place: string) => Promise<void>;
   readonly read: (file: string) => Promise<Uint8Array>;
   readonly remove: (file: string) => Promise<void>;
 };
@@ -16,8 +16,8 @@ export const nodeDisk: Disk = {
   makeFolder: async (folder) => void (await mkdir(folder, { recursive: true })),
   write: (file, bytes) => writeFile(file, bytes, { flush: true }),
   rename,
-  async flushFolder(folder) {
-    const handle = await open(folder, 'r');
+  async flush(place) {
+    const handle = await open(place, 'r');
     try {
       await handle.sync();
     } finally {

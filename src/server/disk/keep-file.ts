@@ -24,5 +24,5 @@ export async function keepFile(disk: Disk, folder: string, name: string, bytes: 
 /** Gives a file that is written and flushed its name for good. */
 export async function settleFile(disk: Disk, beside: string, file: string): Promise<void> {
   await disk.rename(beside, file);
-  await disk.flushFolder(path.dirname(file));
+  await disk.flush(path.dirname(file));
 }

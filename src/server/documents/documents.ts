@@ -1,10 +1,17 @@
-import { applyPatches, upgradeChange, validateTouched, type Change } from '../../core/commands';
-import { inOrder, member, readKept, sayIssue, VERSION, writeProject, type Project } from '../../core/model';
-import { CannotOpen } from '../cannot-open';
+import { applyPatches, sameValue, upgradeChange, validateTouched, type Change } from '../../core/commands';
+import { VERSION, writeKept, type Project } from '../../core/model';
 import type { Database } from '../db';
-import { changesAfter, insertChange, revisionOfChange, type ChangeRow } from '../repositories/changes';
+import { changesAfter, findChange, insertChange } from '../repositories/changes';
 import { findProject, insertProject, listProjects, raiseRevision, setDeleted, setSnapshot, type ProjectRow } from '../repositories/projects';
-import { DamagedSnapshot, type SnapshotFiles } from './snapshot-files';
+import { snapshotsOf } from '../repositories/snapshots';
+import type { Workshop } from '../workshop';
+import { readChange, type DocumentSource } from './document-source';
+import { growthOf, MOST, sayTooLarge } from './growth';
+import { listingOf } from './listing';
+import { loadDocument } from './load-document';
+import { salvage, type SalvagedFile } from './salvage';
+import type { SnapshotFiles } from './snapshot-files';
+import { writeSnapshot } from './write-snapshot';
 
 export type Numbered = { readonly revision: number; readonly change: Change };
 
@@ -14,30 +21,43 @@ export type Outcome =
   | { readonly kind: 'refused'; readonly message: string }
   | { readonly kind: 'unknown' };
 
-type Open = { project: Project; revision: number; snapshotRevision: number };
+type Open = { project: Project; revision: number; snapshot: { readonly revision: number; readonly hash: string }; length: number; readonly repaired: string | null; usedAt: number; writing: Promise<void> | null };
 
 /** Open documents: in memory while they are worked on, in the log before anything is acknowledged. */
 export type Documents = {
   readonly list: () => Promise<readonly ProjectRow[]>;
-  readonly open: (id: string) => Promise<{ readonly project: Project; readonly revision: number } | null>;
+  /** What is known of a project without opening it. */
+  readonly about: (id: string) => Promise<ProjectRow | null>;
+  /** The document, and what of its files was made good as it was opened. */
+  readonly open: (id: string) => Promise<{ readonly project: Project; readonly revision: number; readonly repaired: string | null } | null>;
   readonly create: (id: string, project: Project) => Promise<void>;
+  /** Takes up a document whose snapshot is written already. */
+  readonly adopt: (id: string, made: { readonly name: string; readonly listing: string; readonly hash: string }) => Promise<void>;
   /** Puts a project aside, or brings it back; false when there is none that this would change. */
   readonly setDeleted: (id: string, deleted: boolean) => Promise<boolean>;
   readonly apply: (id: string, base: number, change: Change) => Promise<Outcome>;
   readonly since: (id: string, revision: number) => Promise<{ readonly revision: number; readonly changes: readonly Numbered[] } | null>;
+  /** Does work in a child that reads the document as it stands from the disk; null when there is none. A snapshot that turns out damaged is made good first. */
+  readonly withSource: <T>(id: string, work: (source: DocumentSource) => Promise<T>) => Promise<T | null>;
+  /** Makes a project under a new id of what can be read of another, which is left as it is; null when there is no other. */
+  readonly salvage: (id: string, into: string) => Promise<SalvagedFile | null>;
+  /** Lets go documents that nobody asked for since then (milliseconds as `Date.now`), with a snapshot of what was changed. */
+  readonly letGo: (unusedSince: number) => Promise<void>;
 };
 
 /** A snapshot is due after so many changes. */
 const SNAPSHOT_EVERY = 200;
 
-export function createDocuments(db: Database, files: SnapshotFiles): Documents {
+export function createDocuments(db: Database, files: SnapshotFiles, workshop: Workshop): Documents {
   const opened = new Map<string, Promise<Open | null>>();
   const lines = new Map<string, Promise<unknown>>();
 
   /** One after another for each document: a change sees what the one before it left. */
   function inLine<T>(id: string, work: () => Promise<T>): Promise<T> {
     const mine = (lines.get(id) ?? Promise.resolve()).then(work);
-    lines.set(id, mine.catch(() => undefined));
+    const settled = mine.catch(() => undefined);
+    lines.set(id, settled);
+    void settled.then(() => lines.get(id) === settled && lines.delete(id));
     return mine;
   }
 
@@ -48,52 +68,67 @@ export function createDocuments(db: Database, files: SnapshotFiles): Documents {
     return told;
   }
 
-  function find(id: string): Promise<Open | null> {
+  async function find(id: string): Promise<Open | null> {
     let open = opened.get(id);
     if (!open) {
       open = load(id);
       opened.set(id, open);
       open.then((found) => found ?? opened.delete(id), () => opened.delete(id));
     }
-    return open;
+    const found = await open;
+    if (found) found.usedAt = Date.now();
+    return found;
   }
 
   async function load(id: string): Promise<Open | null> {
     const row = await findProject(db, id);
     if (!row) return null;
-    const text = await files.read(row.snapshotHash).catch((error: unknown) => {
-      if (!(error instanceof DamagedSnapshot)) throw error;
-      throw new CannotOpen(`“${row.name}” cannot be opened. ${error.message} Put it back from a copy of the data folder; nothing of the project was changed.`);
-    });
-    const read = readKept(text);
-    if (!read.ok) throw new CannotOpen(`“${row.name}” cannot be opened: ${read.issues.map(sayIssue).join(' ')}`);
-    let { value: project } = read;
-    let revision = row.snapshotRevision;
-    for (const kept of await changesAfter(db, id, revision)) {
-      project = applyPatches(project, readRow(kept, row.name).patches).project;
-      revision = kept.revision;
+    const open: Open = { ...(await loadDocument(db, workshop, files.folder, row)), usedAt: 0, writing: null };
+    if (open.repaired !== null) {
+      console.error(open.repaired);
+      await snapshot(id, open);
     }
-    return { project, revision, snapshotRevision: row.snapshotRevision };
+    return open;
   }
 
   async function missedSince(id: string, revision: number): Promise<readonly Numbered[]> {
-    return (await changesAfter(db, id, revision)).map((row) => ({ revision: row.revision, change: readRow(row, id) }));
+    return (await changesAfter(db, id, revision)).map((row) => ({ revision: row.revision, change: readChange(row, id) }));
   }
 
-  async function snapshot(id: string, open: Open): Promise<void> {
-    const { project, revision } = open;
-    const hash = await files.write(writeProject(project));
-    await setSnapshot(db, id, hash, revision);
-    open.snapshotRevision = revision;
+  /** Writes a snapshot of how a document stands now, one at a time. Changes go on meanwhile: the log has them. */
+  function snapshot(id: string, open: Open): Promise<void> {
+    open.writing ??= writeNow(id, open).finally(() => (open.writing = null));
+    return open.writing;
   }
+
+  async function writeNow(id: string, open: Open): Promise<void> {
+    const { project, revision } = open;
+    const changes = (await changesAfter(db, id, open.snapshot.revision)).filter((row) => row.revision <= revision);
+    const hash = await workshop.run(writeSnapshot, { folder: files.folder, hash: open.snapshot.hash, changes, name: null }).then((made) => made.hash, (error: { code?: unknown }) => {
+      // What is in memory is whole, whatever became of the file.
+      if (error.code === 'DAMAGED') return files.write(writeKept(project));
+      throw error;
+    });
+    await db.transaction((tx) => setSnapshot(tx, id, { hash, revision }));
+    open.snapshot = { revision, hash };
+  }
+
+  async function sourceOf(id: string): Promise<DocumentSource | null> {
+    const row = await findProject(db, id);
+    return row && { folder: files.folder, hash: row.snapshotHash, changes: await changesAfter(db, id, row.snapshotRevision) };
+  }
+
+  const adopt: Documents['adopt'] = (id, { name, listing, hash }) => db.transaction((tx) => insertProject(tx, { id, name, listing, snapshotHash: hash }));
 
   return {
     list: () => listProjects(db),
+    about: (id) => findProject(db, id),
     open: (id) => keptFirst(find(id)),
     async create(id, project) {
-      const snapshotHash = await files.write(writeProject(project));
-      await insertProject(db, { id, name: project.name, listing: listingOf(project), snapshotHash });
+      const snapshotHash = await files.write(writeKept(project));
+      await db.transaction((tx) => insertProject(tx, { id, name: project.name, listing: listingOf(project), snapshotHash }));
     },
+    adopt,
     setDeleted: (id, deleted) => inLine(id, async () => {
       opened.delete(id);
       return setDeleted(db, id, deleted);
@@ -103,8 +138,11 @@ export function createDocuments(db: Database, files: SnapshotFiles): Documents {
       if (!open) return { kind: 'unknown' };
       const change = upgradeChange(made);
       if (!change) return { kind: 'refused', message: 'This was done in a newer Oak Tumble than the server runs. Start the newer one, then try it again.' };
-      const already = await revisionOfChange(db, id, change.id);
-      if (already !== null) return { kind: 'applied', revision: already, missed: (await missedSince(id, base)).filter((one) => one.change.id !== change.id) };
+      const already = await findChange(db, id, change.id);
+      if (already !== null) {
+        if (!sameValue(readChange(already, id), change)) return { kind: 'refused', message: `“${change.label}” came under an id that another change has had; it was not done.` };
+        return { kind: 'applied', revision: already.revision, missed: (await missedSince(id, base)).filter((one) => one.change.id !== change.id) };
+      }
       const missed = base < open.revision ? await missedSince(id, base) : [];
       const { project, clashes } = applyPatches(open.project, change.patches);
       if (clashes.length > 0) {
@@ -112,6 +150,9 @@ export function createDocuments(db: Database, files: SnapshotFiles): Documents {
       }
       const words = safely(() => validateTouched(project, change.patches));
       if (words.length > 0) return { kind: 'refused', message: words.join(' ') };
+      const growth = growthOf(change);
+      // What makes a document smaller is never too large.
+      if (growth > 0 && open.length + growth > MOST) return { kind: 'refused', message: sayTooLarge(project, open.length + growth) };
       const revision = open.revision + 1;
       await db.commit(async (tx) => {
         if ((await raiseRevision(tx, id, revision, project.name, listingOf(project))) === null) throw new Error(`Revision ${revision} of ${id} is taken`);
@@ -119,18 +160,44 @@ export function createDocuments(db: Database, files: SnapshotFiles): Documents {
       });
       open.project = project;
       open.revision = revision;
-      if (revision - open.snapshotRevision >= SNAPSHOT_EVERY) await snapshot(id, open);
+      open.length += growth;
+      // Nobody waits for a snapshot; one that could not be written is tried again with the next change.
+      if (revision - open.snapshot.revision >= SNAPSHOT_EVERY) snapshot(id, open).catch((error: unknown) => console.error(error));
       return { kind: 'applied', revision, missed };
     })),
     since: (id, revision) => keptFirst(find(id).then(async (open) => open && { revision: open.revision, changes: await missedSince(id, revision) })),
+    async withSource(id, work) {
+      const source = await sourceOf(id);
+      if (!source) return null;
+      try {
+        return await work(source);
+      } catch (error) {
+        if ((error as { code?: unknown }).code !== 'DAMAGED') throw error;
+        const lay = opened.get(id);
+        const open = await find(id);
+        // Opening it makes it good; where it was open already, memory does.
+        if (open && lay) await snapshot(id, open);
+        return work((await sourceOf(id))!);
+      }
+    },
+    async salvage(id, into) {
+      const row = await findProject(db, id);
+      if (!row) return null;
+      const saved = await workshop.run(salvage, { folder: files.folder, name: row.name, snapshots: [{ revision: row.snapshotRevision, hash: row.snapshotHash }, ...(await snapshotsOf(db, id))], changes: await changesAfter(db, id, 0) });
+      if (saved.kind === 'saved') await adopt(into, saved);
+      return saved;
+    },
+    async letGo(unusedSince) {
+      for (const id of [...opened.keys()]) {
+        await inLine(id, async () => {
+          const open = await opened.get(id)?.catch(() => null);
+          if (!open || open.usedAt > unusedSince) return;
+          if (open.revision > open.snapshot.revision) await snapshot(id, open);
+          if (open.usedAt <= unusedSince) opened.delete(id);
+        }).catch((error: unknown) => console.error(error));
+      }
+    },
   };
-}
-
-/** A change from the log, whatever version made it. */
-function readRow(row: ChangeRow, project: string): Change {
-  const change = upgradeChange({ ...(JSON.parse(row.body) as Change), version: row.version });
-  if (!change) throw new CannotOpen(`“${project}” was worked on in a newer Oak Tumble (version ${row.version}); this one reads up to version ${VERSION}. Update, then open it again.`);
-  return change;
 }
 
 /** A change may put anything anywhere; what the checks themselves stumble over is refused as well. */
@@ -140,12 +207,4 @@ function safely(check: () => readonly string[]): readonly string[] {
   } catch {
     return ['This change does not fit the document.'];
   }
-}
-
-function listingOf(project: Project): string {
-  const main = member(project.compositions.by, project.main);
-  return JSON.stringify({
-    main: main ? { id: main.id, width: main.width, height: main.height, rate: main.rate, duration: main.duration } : null,
-    compositions: inOrder(project.compositions).length,
-  });
 }

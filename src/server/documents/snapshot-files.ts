@@ -6,13 +6,16 @@ import { keepFile, nodeDisk } from '../disk';
 
 /** Whole documents as compressed files named by the hash of what they hold. */
 export type SnapshotFiles = {
+  readonly folder: string;
   readonly write: (text: string) => Promise<string>;
   /** Throws a `DamagedSnapshot` where the file is not there, cut, or holds something else than its name says. */
   readonly read: (hash: string) => Promise<string>;
 };
 
-/** A snapshot is not what its name says; the message is a sentence about its file. */
-export class DamagedSnapshot extends Error {}
+/** A snapshot is not what its name says; the message is a sentence about its file. Its code is how it is told from a child to the server. */
+export class DamagedSnapshot extends Error {
+  readonly code = 'DAMAGED';
+}
 
 const hashOf = (text: string) => createHash('sha256').update(text).digest('hex');
 
@@ -30,6 +33,7 @@ export function snapshotFiles(folder: string, disk = nodeDisk): SnapshotFiles {
     return text;
   };
   return {
+    folder,
     read,
     async write(text) {
       const hash = hashOf(text);

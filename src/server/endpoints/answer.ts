@@ -1,14 +1,31 @@
 import { CannotOpen } from '../cannot-open';
 import { sayDisk } from '../disk';
+import { NotDone } from '../workshop';
+
+const JSON_HEADERS = { 'content-type': 'application/json; charset=utf-8', 'cache-control': 'no-store' } as const;
 
 /** An answer as JSON, never kept by a cache. */
-export function json(value: unknown, status = 200): Response {
-  return new Response(JSON.stringify(value), { status, headers: { 'content-type': 'application/json; charset=utf-8', 'cache-control': 'no-store' } });
+export function json(value: unknown, status = 200, headers: Readonly<Record<string, string>> = {}): Response {
+  return new Response(JSON.stringify(value), { status, headers: { ...JSON_HEADERS, ...headers } });
+}
+
+/** A large answer as JSON, written piece by piece: others are answered in between. */
+export function largeJson(pieces: Iterable<string>): Response {
+  const encoder = new TextEncoder();
+  const source = pieces[Symbol.iterator]();
+  return new Response(new ReadableStream<Uint8Array>({
+    async pull(to) {
+      await new Promise((resolve) => setImmediate(resolve));
+      const { done, value } = source.next();
+      if (done) to.close();
+      else to.enqueue(encoder.encode(value));
+    },
+  }), { headers: JSON_HEADERS });
 }
 
 /** A refusal: one sentence for a person. */
-export function refuse(status: number, message: string): Response {
-  return json({ message }, status);
+export function refuse(status: number, message: string, headers: Readonly<Record<string, string>> = {}): Response {
+  return json({ message }, status, headers);
 }
 
 /** Runs an endpoint; what it did not expect is told to the log, and to the page as a plain sentence. */
@@ -16,7 +33,8 @@ export async function safely(work: () => Promise<Response>): Promise<Response> {
   try {
     return await work();
   } catch (error) {
-    if (error instanceof CannotOpen) return refuse(503, error.message);
+    if (error instanceof CannotOpen || (error as { code?: unknown }).code === 'CANNOT-OPEN') return refuse(503, (error as Error).message);
+    if (error instanceof NotDone) return error.reason === 'busy' ? refuse(503, error.message, { 'retry-after': '2' }) : refuse(422, error.message);
     const disk = sayDisk(error);
     if (disk) return refuse(507, disk);
     console.error(error);

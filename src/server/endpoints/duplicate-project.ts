@@ -1,16 +1,19 @@
 import { randomUUID } from 'node:crypto';
 import type { APIRoute } from 'astro';
 import type { MadeProject } from '../../wire';
+import { writeSnapshot } from '../documents';
 import { house } from '../house';
 import { json, refuse, safely } from './answer';
 
 /** POST /api/projects/:id/duplicate */
 export const POST: APIRoute = ({ params }) => safely(async () => {
-  const { documents } = await house();
-  const open = await documents.open(params['id'] ?? '');
-  if (!open) return refuse(404, `There is no project “${params['id']}”.`);
+  const { documents, workshop } = await house();
+  const from = params['id'] ?? '';
+  const about = await documents.about(from);
+  if (!about) return refuse(404, `There is no project “${from}”.`);
   const id = randomUUID();
-  const name = `${open.project.name}, copy`;
-  await documents.create(id, { ...open.project, name });
+  const name = `${about.name}, copy`;
+  const { hash } = (await documents.withSource(from, (source) => workshop.run(writeSnapshot, { ...source, name })))!;
+  await documents.adopt(id, { name, listing: about.listing, hash });
   return json({ id, name, missing: [] } satisfies MadeProject, 201);
 });

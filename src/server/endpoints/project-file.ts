@@ -1,19 +1,32 @@
+import { randomUUID } from 'node:crypto';
+import { mkdir, rm, stat } from 'node:fs/promises';
+import path from 'node:path';
 import type { APIRoute } from 'astro';
-import { writeProject } from '../../core/model';
-import { writeBundle } from '../../bundle';
+import { exportFile } from '../documents';
 import { house } from '../house';
 import { refuse, safely } from './answer';
+import { sendFile } from './send-file';
 
 /** GET /api/projects/:id/file: the project as a file to keep; with `?with=media` one zip of it and its media. */
 export const GET: APIRoute = ({ params, url }) => safely(async () => {
   const id = params['id'] ?? '';
-  const { documents, media } = await house();
-  const open = await documents.open(id);
-  if (!open) return refuse(404, `There is no project “${id}”.`);
-  const name = open.project.name.normalize('NFKD').replace(/[^\w -]/g, '').trim().replace(/\s+/g, '-').toLowerCase() || 'project';
-  const file = (body: string | Uint8Array<ArrayBuffer>, type: string, ending: string) => new Response(body, {
-    headers: { 'content-type': type, 'content-disposition': `attachment; filename="${name}.${ending}"`, 'cache-control': 'no-store' },
-  });
-  if (url.searchParams.get('with') === 'media') return file(new Uint8Array(await writeBundle(open.project, media)), 'application/zip', 'oak.zip');
-  return file(writeProject(open.project), 'application/json; charset=utf-8', 'oak.json');
+  const { documents, workshop, places } = await house();
+  const about = await documents.about(id);
+  if (!about) return refuse(404, `There is no project “${id}”.`);
+  const name = about.name.normalize('NFKD').replace(/[^\w -]/g, '').trim().replace(/\s+/g, '-').toLowerCase() || 'project';
+  const withMedia = url.searchParams.get('with') === 'media';
+  await mkdir(places.incoming, { recursive: true });
+  const file = path.join(places.incoming, `${randomUUID()}.part`);
+  const remove = () => rm(file, { force: true });
+  try {
+    await documents.withSource(id, (source) => workshop.run(exportFile, { ...source, media: withMedia ? places.media : null, file }));
+    return sendFile(file, (await stat(file)).size, null, {
+      'content-type': withMedia ? 'application/zip' : 'application/json; charset=utf-8',
+      'content-disposition': `attachment; filename="${name}.${withMedia ? 'oak.zip' : 'oak.json'}"`,
+      'cache-control': 'no-store',
+    }, remove);
+  } catch (error) {
+    await remove();
+    throw error;
+  }
 });

@@ -1,14 +1,16 @@
 import type { APIRoute } from 'astro';
 import type { OpenedProject } from '../../wire';
 import { house } from '../house';
-import { json, refuse, safely } from './answer';
+import { json, largeJson, refuse, safely } from './answer';
+import { jsonPieces } from './json-pieces';
 
 /** GET /api/projects/:id: the document as it lies in memory, which was checked when it came in. */
 export const GET: APIRoute = ({ params }) => safely(async () => {
   const id = params['id'] ?? '';
   const open = await (await house()).documents.open(id);
   if (!open) return refuse(404, `There is no project “${id}”.`);
-  return json({ id, revision: open.revision, project: open.project } satisfies OpenedProject);
+  const { revision, project, repaired } = open;
+  return largeJson(jsonPieces({ id, revision, project, ...(repaired === null ? {} : { repaired }) } satisfies OpenedProject));
 });
 
 /** DELETE /api/projects/:id: puts it aside. */

@@ -1,25 +1,70 @@
 import { createHash } from 'node:crypto';
-import { access, readFile } from 'node:fs/promises';
+import { createReadStream } from 'node:fs';
+import { readFile, stat, utimes } from 'node:fs/promises';
 import path from 'node:path';
 import type { MediaStore } from '../../bundle';
 import { mediaFileName } from '../../core/model';
-import { keepFile, nodeDisk } from '../disk';
+import { keepFile, nodeDisk, settleFile } from '../disk';
 
-/** Media in a folder, by content hash. */
-export type MediaFiles = MediaStore & { readonly folder: string };
+type Asset = { readonly hash: string; readonly mime: string };
+
+/** Media in a folder, by content hash. What a name stands for is looked at before it is believed: a file that was damaged is not there. */
+export type MediaFiles = MediaStore & {
+  readonly folder: string;
+  /** Where a sound file lies, and how many bytes it has; null where there is none. */
+  readonly find: (asset: Asset) => Promise<{ readonly file: string; readonly bytes: number } | null>;
+  /** Takes up a file that was written elsewhere on the same disk, of which the hash is known. */
+  readonly adopt: (file: string, asset: Asset) => Promise<void>;
+};
 
 export function mediaFiles(folder: string, disk = nodeDisk): MediaFiles {
-  const place = (asset: { readonly hash: string; readonly mime: string }) => path.join(folder, mediaFileName(asset));
-  const has = (asset: { readonly hash: string; readonly mime: string }) => access(place(asset)).then(() => true, () => false);
+  /** Files whose bytes were found to be what their names say, as long as nobody writes to them. */
+  const sound = new Map<string, string>();
+  const place = (asset: Asset) => path.join(folder, mediaFileName(asset));
+
+  async function find(asset: Asset) {
+    const file = place(asset);
+    const found = await stat(file).catch(() => null);
+    if (!found) return null;
+    const state = `${found.size} ${found.mtimeMs}`;
+    if (sound.get(file) !== state) {
+      if ((await hashOfFile(file)) !== asset.hash) return null;
+      sound.set(file, state);
+    }
+    return { file, bytes: found.size };
+  }
+
+  /** A file that is wanted again is young again: whoever brought it may not have said yet what for. */
+  async function isHere(asset: Asset): Promise<boolean> {
+    if (!(await find(asset))) return false;
+    await utimes(place(asset), new Date(), new Date());
+    return true;
+  }
+
   return {
     folder,
-    has,
+    find,
+    has: async (asset) => (await find(asset)) !== null,
     async keep(bytes, mime) {
-      const hash = createHash('sha256').update(bytes).digest('hex');
-      const asset = { hash, mime };
-      if (!(await has(asset))) await keepFile(disk, folder, mediaFileName(asset), bytes);
-      return hash;
+      const asset = { hash: createHash('sha256').update(bytes).digest('hex'), mime };
+      if (!(await isHere(asset))) await keepFile(disk, folder, mediaFileName(asset), bytes);
+      return asset.hash;
     },
-    read: (asset) => readFile(place(asset)).catch(() => null),
+    async adopt(file, asset) {
+      if (await isHere(asset)) return;
+      await disk.makeFolder(folder);
+      await disk.flush(file);
+      await settleFile(disk, file, place(asset));
+    },
+    async read(asset) {
+      const found = await find(asset);
+      return found && readFile(found.file);
+    },
   };
+}
+
+async function hashOfFile(file: string): Promise<string> {
+  const hash = createHash('sha256');
+  for await (const part of createReadStream(file)) hash.update(part as Buffer);
+  return hash.digest('hex');
 }

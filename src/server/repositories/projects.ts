@@ -1,4 +1,5 @@
 import type { Database } from '../db';
+import { insertSnapshot, type SnapshotRow } from './snapshots';
 
 type Db = Pick<Database, 'query'>;
 
@@ -26,8 +27,10 @@ export async function findProject(db: Db, id: string): Promise<ProjectRow | null
   return rows[0] ?? null;
 }
 
+/** A new project with its first snapshot. */
 export async function insertProject(db: Db, row: Pick<ProjectRow, 'id' | 'name' | 'listing' | 'snapshotHash'>): Promise<void> {
   await db.query('insert into project (id, name, listing, snapshot_hash, snapshot_revision) values ($1, $2, $3, $4, 0)', [row.id, row.name, row.listing, row.snapshotHash]);
+  await insertSnapshot(db, row.id, { revision: 0, hash: row.snapshotHash });
 }
 
 /** Raises a project to a revision; null when it was not at the one before (somebody was faster). */
@@ -40,8 +43,10 @@ export async function raiseRevision(db: Db, id: string, to: number, name: string
   return rows[0]?.revision ?? null;
 }
 
-export async function setSnapshot(db: Db, id: string, hash: string, revision: number): Promise<void> {
-  await db.query('update project set snapshot_hash = $2, snapshot_revision = $3 where id = $1', [id, hash, revision]);
+/** Points a project to a newer snapshot. The older ones stay, to stand in for it. */
+export async function setSnapshot(db: Db, id: string, snapshot: SnapshotRow): Promise<void> {
+  await insertSnapshot(db, id, snapshot);
+  await db.query('update project set snapshot_hash = $2, snapshot_revision = $3 where id = $1', [id, snapshot.hash, snapshot.revision]);
 }
 
 /** Puts a project aside, or brings it back; false when there is none that this would change. */

@@ -34,8 +34,6 @@ export async function paintStrip(project: Project, media: MediaFiles): Promise<B
     const canvas = createCanvas(width, height);
     paint(frame.root, canvas.getContext('2d') as unknown as Surface, host, { view: [scale, 0, 0, scale, 0, 0], width, height, background: frame.background, memory: null });
     to.drawImage(canvas, i * WIDTH + Math.round((WIDTH - width) / 2), Math.round((HEIGHT - height) / 2));
-    // One picture at a time: others are answered in between.
-    await new Promise((resolve) => setImmediate(resolve));
   }
   return encodePng(strip);
 }

@@ -1,0 +1,1 @@
+export { POST } from '../../../../server/endpoints/salvage-project';

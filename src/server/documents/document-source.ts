@@ -1,0 +1,22 @@
+import { applyPatches, upgradeChange, type Change } from '../../core/commands';
+import { readKept, sayIssue, VERSION, type Project } from '../../core/model';
+import { CannotOpen } from '../cannot-open';
+import type { ChangeRow } from '../repositories/changes';
+import { snapshotFiles } from './snapshot-files';
+
+/** Where a document is: a snapshot in a folder, and the changes after it. A child reads it from there, so that the server need not write it out. */
+export type DocumentSource = { readonly folder: string; readonly hash: string; readonly changes: readonly Pick<ChangeRow, 'version' | 'body'>[] };
+
+/** The document at a source. Throws a `DamagedSnapshot`, or a `CannotOpen`. */
+export async function readSource({ folder, hash, changes }: DocumentSource): Promise<Project> {
+  const read = readKept(await snapshotFiles(folder).read(hash));
+  if (!read.ok) throw new CannotOpen(read.issues.map(sayIssue).join(' '));
+  return changes.reduce((project, row) => applyPatches(project, readChange(row, project.name).patches).project, read.value);
+}
+
+/** A change from the log, whatever version made it. */
+export function readChange(row: Pick<ChangeRow, 'version' | 'body'>, project: string): Change {
+  const change = upgradeChange({ ...(JSON.parse(row.body) as Change), version: row.version });
+  if (!change) throw new CannotOpen(`“${project}” was worked on in a newer Oak Tumble (version ${row.version}); this one reads up to version ${VERSION}. Update, then open it again.`);
+  return change;
+}

@@ -1,0 +1,57 @@
+import { applyPatches } from '../../core/commands';
+import type { Project } from '../../core/model';
+import { CannotOpen } from '../cannot-open';
+import type { Database } from '../db';
+import { changesAfter } from '../repositories/changes';
+import { snapshotsOf, type SnapshotRow } from '../repositories/snapshots';
+import type { ProjectRow } from '../repositories/projects';
+import { assemble, type Piece, type Workshop } from '../workshop';
+import { readChange } from './document-source';
+import { openSnapshot } from './open-snapshot';
+
+/** A document as it lies in memory. */
+export type Loaded = {
+  readonly project: Project;
+  readonly revision: number;
+  /** The snapshot that stands for it on the disk. */
+  readonly snapshot: SnapshotRow;
+  /** Characters of its JSON, about. */
+  readonly length: number;
+  /** What was found damaged on the way, and made good; null when nothing was. */
+  readonly repaired: string | null;
+};
+
+const isDamaged = (error: unknown): error is Error => (error as { readonly code?: unknown }).code === 'DAMAGED';
+
+/**
+ * A document from its newest snapshot that is whole, and the changes after it: an older one with more of the log gives the same.
+ * Throws a `CannotOpen` where none can be read.
+ */
+export async function loadDocument(db: Database, workshop: Workshop, folder: string, row: ProjectRow): Promise<Loaded> {
+  const damages: string[] = [];
+  const newest = { revision: row.snapshotRevision, hash: row.snapshotHash };
+  const others = (await snapshotsOf(db, row.id)).filter(({ hash }) => hash !== newest.hash);
+  for (const snapshot of [newest, ...others]) {
+    const { take, whole } = assemble<Project>();
+    let length: number;
+    try {
+      ({ length } = await workshop.run(openSnapshot, { folder, hash: snapshot.hash }, (piece) => take(piece as Piece)));
+    } catch (error) {
+      if ((error as { code?: unknown }).code === 'CANNOT-OPEN') throw new CannotOpen(`“${row.name}” cannot be opened: ${(error as Error).message}`);
+      if (!isDamaged(error)) throw error;
+      damages.push(error.message);
+      continue;
+    }
+    let project = whole();
+    let revision = snapshot.revision;
+    for (const kept of await changesAfter(db, row.id, revision)) {
+      project = applyPatches(project, readChange(kept, row.name).patches).project;
+      revision = kept.revision;
+      // Others are answered in between.
+      if (revision % 20 === 0) await new Promise((resolve) => setImmediate(resolve));
+    }
+    const repaired = damages.length > 0 ? `A file of “${row.name}” was damaged, and was made good from an older state and the changes after it; nothing is missing. ${damages.join(' ')}` : null;
+    return { project, revision, snapshot, length, repaired };
+  }
+  throw new CannotOpen(`“${row.name}” cannot be opened. ${damages.join(' ')} Put it back from a copy of the data folder, or open what can be saved; nothing of the project was changed.`);
+}

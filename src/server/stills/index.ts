@@ -1,0 +1,1 @@
+export { createStills, type Still, type Stills } from './stills';

@@ -1,0 +1,1 @@
+export { sweep, type Swept } from './sweep';
