@@ -26,11 +26,12 @@ export async function buildDatabase() {
 
 /** The pages and the server. */
 export async function buildPages() {
-  const sources = ['src', 'astro.config.mjs', 'tsconfig.json', 'package-lock.json', 'public'];
+  const sources = ['src', 'astro.config.mjs', 'tsconfig.json', 'package-lock.json', 'public', 'scripts/inline-scripts.mjs'];
   await remakeIfStale('pages', sources, 'dist/site/server/entry.mjs', async () => {
     console.error('Building the pages …');
     // What is built is for people, also when a test is the first to need it: a test runner's own flags would be taken for ours.
     const env = { ASTRO_TELEMETRY_DISABLED: '1', NODE_ENV: 'production', DEV: undefined, PROD: undefined, MODE: undefined, SSR: undefined };
     await run('npx', ['--no-install', 'astro', 'build', '--silent'], { quiet: true, env });
+    await run('node', ['scripts/inline-scripts.mjs'], { quiet: true, env });
   });
 }

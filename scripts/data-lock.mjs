@@ -2,14 +2,16 @@
 import { closeSync, mkdirSync, openSync, readFileSync, rmSync, writeSync } from 'node:fs';
 import path from 'node:path';
 
-/** When a process began, in the kernel's ticks; tells a process from a later one with the same number. */
-function birthOf(pid) {
+/** When a process began, in the kernel's ticks, which tells it from a later one with the same number; and whether it is over, but for its name. */
+function tracesOf(pid) {
   try {
-    return readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1].split(' ')[19];
+    const traces = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1].split(' ');
+    return { birth: traces[19], over: traces[0] === 'Z' || traces[0] === 'X' };
   } catch {
-    return null;
+    return { birth: null, over: false };
   }
 }
+const birthOf = (pid) => tracesOf(pid).birth;
 
 function isAlive({ pid, birth }) {
   try {
@@ -17,13 +19,18 @@ function isAlive({ pid, birth }) {
   } catch (error) {
     return error.code === 'EPERM';
   }
+  if (tracesOf(pid).over) return false;
   return birth === null || birthOf(pid) === null || birthOf(pid) === birth;
 }
 
-/** Takes the folder's lock until the process ends. Throws a sentence when another process has it. */
-export function takeLock(folder) {
+/** A process that was just told to end may take so long (milliseconds) to be gone. */
+const PATIENCE = 3000;
+
+/** Takes the folder's lock until the process ends, waiting a little for one that is ending. Throws a sentence when another process keeps it. */
+export async function takeLock(folder, patience = PATIENCE) {
   mkdirSync(folder, { recursive: true });
   const file = path.join(folder, 'in-use.json');
+  const until = Date.now() + patience;
   for (let tries = 0; ; tries++) {
     try {
       const handle = openSync(file, 'wx');
@@ -37,6 +44,11 @@ export function takeLock(folder) {
         owner = JSON.parse(readFileSync(file, 'utf8'));
       } catch {
         // Half a lock is one that a killed process left behind.
+      }
+      if (owner && isAlive(owner) && Date.now() < until) {
+        tries = -1;
+        await new Promise((resolve) => setTimeout(resolve, 50));
+        continue;
       }
       if (owner && isAlive(owner)) throw new Error(`The data folder ${folder} is in use by another Oak Tumble (process ${owner.pid}). Stop it, or start with another --data.`);
       if (tries > 3) throw error;

@@ -9,7 +9,7 @@ try {
   await ensureInstalled();
   const { buildDatabase } = await import('./build.mjs');
   await buildDatabase();
-  takeLock(data);
+  await takeLock(data);
   await run('npx', ['--no-install', 'astro', 'dev', '--port', String(port)], { env: { ...serverEnvironment(data), ASTRO_TELEMETRY_DISABLED: '1' } });
 } catch (error) {
   console.error(error.message);

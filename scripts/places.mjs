@@ -25,6 +25,7 @@ export function serverEnvironment(data) {
     OAK_DATA: data,
     OAK_DATABASE_THREAD: path.join(ROOT, 'dist', 'database-thread.mjs'),
     OAK_WORKSHOP_CHILD: path.join(ROOT, 'dist', 'workshop-child.mjs'),
+    OAK_INLINE_SCRIPTS: path.join(ROOT, 'dist', 'site', 'inline-scripts.json'),
     OAK_EMPTY_DATABASE: path.join(ROOT, 'dist', 'empty-database.tgz'),
     OAK_DEMO: path.join(ROOT, 'demo', 'night-tram.oak.json'),
   };

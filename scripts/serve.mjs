@@ -3,6 +3,7 @@ import http from 'node:http';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { preloadHeader } from './preloads.mjs';
+import { methodsAt } from './routes.mjs';
 import { ROOT } from './run.mjs';
 
 // A worker obeys the policy of its own file, not the page's: so every answer has one. Pages bring their own.
@@ -22,7 +23,7 @@ export async function serve(port) {
   const { handler } = await import(pathToFileURL(path.join(site, 'server', 'entry.mjs')).href);
   const linkFor = preloadHeader(site);
   const hosts = new Set([`127.0.0.1:${port}`, `localhost:${port}`]);
-  const server = http.createServer((request, response) => {
+  const server = http.createServer({ requestTimeout: 600_000, headersTimeout: 30_000, maxHeaderSize: 32_768 }, (request, response) => {
     response.setHeader('content-security-policy', POLICY);
     response.setHeader('x-content-type-options', 'nosniff');
     response.setHeader('referrer-policy', 'no-referrer');
@@ -30,10 +31,20 @@ export async function serve(port) {
     response.setHeader('cross-origin-resource-policy', 'same-origin');
     if (!hosts.has(request.headers.host ?? '')) return refuse(response, 421, 'This server answers only for this machine.');
     const { origin } = request.headers;
+    const [pathname] = (request.url ?? '').split('?');
+    const methods = methodsAt(pathname);
+    if (!methods) return refuse(response, 404, 'There is nothing here.');
+    if (!methods.includes(request.method)) {
+      response.setHeader('allow', methods.join(', '));
+      return refuse(response, 405, `This address takes ${methods.join(' and ')}, not ${request.method}.`);
+    }
+    // A picture or a download costs work: another site gets neither, though it could not read them. A person may type the address.
+    const asking = request.headers['sec-fetch-site'];
+    if (pathname.startsWith('/api/') && asking !== undefined && asking !== 'same-origin' && asking !== 'none') return refuse(response, 403, 'This is answered to the pages of this server alone.');
     const reads = request.method === 'GET' || request.method === 'HEAD';
     if (!reads && (origin === undefined || !hosts.has(origin.replace(/^http:\/\//, '')))) return refuse(response, 403, 'Changes come from the pages of this server alone.');
     if (Number(request.headers['content-length'] ?? 0) > LIMIT) return refuse(response, 413, `One request may have ${LIMIT / 1e6} MB.`);
-    const link = linkFor((request.url ?? '').split('?')[0]);
+    const link = linkFor(pathname);
     if (link) response.setHeader('link', link);
     handler(request, response);
   });

@@ -9,7 +9,7 @@ try {
   const { buildDatabase, buildPages } = await import('./build.mjs');
   await buildPages();
   await buildDatabase();
-  takeLock(data);
+  await takeLock(data);
   Object.assign(process.env, serverEnvironment(data));
   const { serve } = await import('./serve.mjs');
   await serve(port);

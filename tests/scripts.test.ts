@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
 
-const lock = (folder: string) => `import('./scripts/data-lock.mjs').then(({ takeLock }) => { takeLock(${JSON.stringify(folder)}); console.log('taken'); process.stdin.resume(); process.stdin.on('end', () => process.exit(0)); }, (e) => { console.error(e); process.exit(1); })`;
+const lock = (folder: string) => `import('./scripts/data-lock.mjs').then(({ takeLock }) => takeLock(${JSON.stringify(folder)})).then(() => { console.log('taken'); process.stdin.resume(); process.stdin.on('end', () => process.exit(0)); }, (e) => { console.error(e); process.exit(1); })`;
 
 /** A process that has taken the lock of a folder, or the words with which it was turned away. */
 function hold(folder: string): Promise<{ readonly end: (signal?: NodeJS.Signals) => Promise<void> } | string> {
@@ -29,6 +29,16 @@ describe('one process per data folder', () => {
     if (typeof second === 'string') throw new Error(second);
     await second.end();
     expect(existsSync(path.join(folder, 'in-use.json'))).toBe(false);
+  });
+  test('a start right after a kill waits for the one that is ending', async () => {
+    const folder = path.join(mkdtempSync(path.join(tmpdir(), 'oak-lock-')), 'data');
+    const first = await hold(folder);
+    if (typeof first === 'string') throw new Error(first);
+    const second = hold(folder);
+    await first.end('SIGTERM');
+    const held = await second;
+    if (typeof held === 'string') throw new Error(held);
+    await held.end();
   });
   test('half a lock is no lock', async () => {
     const folder = mkdtempSync(path.join(tmpdir(), 'oak-lock-'));

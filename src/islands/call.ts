@@ -5,7 +5,7 @@ export type Called<T> =
   | { readonly kind: 'answer'; readonly status: number; readonly value: T }
   | { readonly kind: 'refused'; readonly status: number; readonly message: string }
   | { readonly kind: 'reload'; readonly message: string }
-  | { readonly kind: 'unreachable'; readonly status?: number; readonly message?: string };
+  | { readonly kind: 'unreachable'; readonly status?: number; readonly message?: string; /** Something can be made of what cannot be opened. */ readonly savable?: boolean };
 
 /** Asks an endpoint and reads its answer by the contract. Statuses in `answers` carry an answer, others a refusal. */
 export async function call<T>(isAnswer: Reader<T>, address: string, init: RequestInit = {}, answers: readonly number[] = [200]): Promise<Called<T>> {
@@ -22,8 +22,9 @@ export async function call<T>(isAnswer: Reader<T>, address: string, init: Reques
     return isAnswer(body) ? { kind: 'answer', status: response.status, value: body } : { kind: 'reload', message: 'The server answers in a way that this page does not know. Reload the page; nothing is lost.' };
   }
   if (isReloadWanted(body)) return { kind: 'reload', message: body.message };
-  const told = isRefusal(body) ? body.message : null;
+  const refusal = isRefusal(body) ? body : null;
+  const told = refusal?.message ?? null;
   // Server trouble may pass; a refusal will not.
-  if (response.status >= 500) return { kind: 'unreachable', status: response.status, ...(told === null ? {} : { message: told }) };
+  if (response.status >= 500) return { kind: 'unreachable', status: response.status, ...(refusal ? { message: refusal.message, savable: refusal.savable === true } : {}) };
   return { kind: 'refused', status: response.status, message: told ?? `The server answered ${response.status}.` };
 }

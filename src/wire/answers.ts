@@ -27,7 +27,7 @@ function isRecord<T>(fields: { readonly [K in keyof T]: Reader<T[K]> }, maybe: r
   };
 }
 
-export const isRefusal = isRecord<{ message: string }>({ message: isText });
+export const isRefusal = isRecord<{ message: string; savable?: true }>({ message: isText, savable: isOne(true) }, ['savable']);
 export const isReloadWanted = isRecord<{ message: string; reload: true }>({ message: isText, reload: isOne(true) });
 export const isOpenedProject = isRecord<OpenedProject>({ id: isText, revision: isWhole, project: isAny, repaired: isText }, ['repaired']);
 export const isMadeProject = isRecord<MadeProject>({ id: isText, name: isText, missing: isList(isText) });

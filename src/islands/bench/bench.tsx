@@ -1,6 +1,8 @@
 import { startTransition, useEffect, useState } from 'react';
 import { startPictureWorker } from '../../workers/picture/start';
 import { Button } from '../../ui/button';
+import { isSalvagedProject } from '../../wire/answers';
+import { call } from '../call';
 import type { Opening } from './open-project';
 import { usePart } from './use-part';
 
@@ -37,7 +39,24 @@ export default function Bench({ projectId }: { readonly projectId: string }) {
   return (
     <div className="grid h-full place-content-center gap-4 text-center">
       <p className="max-w-96">{opening.message}</p>
-      <p><Button onClick={() => window.location.assign('/')}>All projects</Button></p>
+      <p className="flex justify-center gap-2">
+        {opening.savable && <Save projectId={projectId} onFailed={(message) => setOpening({ kind: 'failed', message })} />}
+        <Button onClick={() => window.location.assign('/')}>All projects</Button>
+      </p>
     </div>
   );
+}
+
+/** Makes a new project of what can be read of this one, and goes there; this one stays as it is. */
+function Save({ projectId, onFailed }: { readonly projectId: string; readonly onFailed: (message: string) => void }) {
+  const [busy, setBusy] = useState(false);
+  const save = async () => {
+    setBusy(true);
+    const answer = await call(isSalvagedProject, `/api/projects/${encodeURIComponent(projectId)}/salvage`, { method: 'POST' }, [201]);
+    if (answer.kind !== 'answer') return onFailed(answer.message ?? 'The server does not answer.');
+    // Said by the page that opens it.
+    window.sessionStorage.setItem(`saved ${answer.value.id}`, answer.value.lost);
+    window.location.assign(`/projects/${encodeURIComponent(answer.value.id)}`);
+  };
+  return <Button tone="strong" disabled={busy} onClick={() => void save()}>{busy ? 'Reading what is left …' : 'Open what can be saved'}</Button>;
 }

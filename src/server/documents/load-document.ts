@@ -37,7 +37,7 @@ export async function loadDocument(db: Database, workshop: Workshop, folder: str
     try {
       ({ length } = await workshop.run(openSnapshot, { folder, hash: snapshot.hash }, (piece) => take(piece as Piece)));
     } catch (error) {
-      if ((error as { code?: unknown }).code === 'CANNOT-OPEN') throw new CannotOpen(`“${row.name}” cannot be opened: ${(error as Error).message}`);
+      if ((error as { code?: unknown }).code === 'CANNOT-OPEN') throw new CannotOpen(`“${row.name}” cannot be opened: ${(error as Error).message}`, true);
       if (!isDamaged(error)) throw error;
       damages.push(error.message);
       continue;
@@ -53,5 +53,5 @@ export async function loadDocument(db: Database, workshop: Workshop, folder: str
     const repaired = damages.length > 0 ? `A file of “${row.name}” was damaged, and was made good from an older state and the changes after it; nothing is missing. ${damages.join(' ')}` : null;
     return { project, revision, snapshot, length, repaired };
   }
-  throw new CannotOpen(`“${row.name}” cannot be opened. ${damages.join(' ')} Put it back from a copy of the data folder, or open what can be saved; nothing of the project was changed.`);
+  throw new CannotOpen(`“${row.name}” cannot be opened. ${damages.join(' ')} Put it back from a copy of the data folder, or open what can be saved; nothing of the project was changed.`, true);
 }

@@ -33,7 +33,9 @@ export async function safely(work: () => Promise<Response>): Promise<Response> {
   try {
     return await work();
   } catch (error) {
-    if (error instanceof CannotOpen || (error as { code?: unknown }).code === 'CANNOT-OPEN') return refuse(503, (error as Error).message);
+    if (error instanceof CannotOpen) return json({ message: error.message, ...(error.savable ? { savable: true } : {}) }, 503);
+    // One that a child met has its code alone.
+    if ((error as { code?: unknown }).code === 'CANNOT-OPEN') return refuse(503, (error as Error).message);
     if (error instanceof NotDone) return error.reason === 'busy' ? refuse(503, error.message, { 'retry-after': '2' }) : refuse(422, error.message);
     const disk = sayDisk(error);
     if (disk) return refuse(507, disk);

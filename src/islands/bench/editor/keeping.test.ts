@@ -78,7 +78,7 @@ describe('keeping what was done', () => {
     keeping.send(change('change-one'));
     await vi.advanceTimersByTimeAsync(100);
     expect(kept.size).toBe(1);
-    expect(states[states.length - 1]).toEqual({ kind: 'offline', waiting: 1 });
+    expect(states[states.length - 1]).toEqual({ kind: 'offline', waiting: 1, message: null });
     await vi.advanceTimersByTimeAsync(10_000);
     expect(sent.map((one) => one.id)).toEqual(Array.from({ length: 4 }, () => 'change-one'));
     expect(states[states.length - 1]).toEqual({ kind: 'saved' });

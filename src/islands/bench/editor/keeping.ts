@@ -10,7 +10,8 @@ import type { Outbox } from './outbox';
 export type SaveState =
   | { readonly kind: 'saved' }
   | { readonly kind: 'saving'; readonly waiting: number }
-  | { readonly kind: 'offline'; readonly waiting: number }
+  /** Nobody answers, or nobody can keep it just now; `message` is what the server said of that. */
+  | { readonly kind: 'offline'; readonly waiting: number; readonly message: string | null }
   /** The page and its server are of different versions: nothing is sent before it is reloaded. */
   | { readonly kind: 'reload'; readonly waiting: number; readonly message: string };
 
@@ -40,6 +41,7 @@ export function createKeeping(project: string, outbox: Outbox, base: () => numbe
   let sending = false;
   let tries = 0;
   let failures = 0;
+  let why: string | null = null;
   let closed = false;
 
   /** Whatever goes wrong on the way, sending goes on: what is not acknowledged is still in line. */
@@ -60,7 +62,7 @@ export function createKeeping(project: string, outbox: Outbox, base: () => numbe
   async function sendAll(): Promise<'sent' | 'waits'> {
     let job = queue[0];
     while (job && !closed) {
-      events.onState(tries > 0 ? { kind: 'offline', waiting: queue.length } : { kind: 'saving', waiting: queue.length });
+      events.onState(tries > 0 ? { kind: 'offline', waiting: queue.length, message: why } : { kind: 'saving', waiting: queue.length });
       // First into the browser's own keeping, so that a crash of the page between here and the server loses nothing.
       const key = await job.key;
       // The gesture that made it ends first: writing a long change out takes a while.
@@ -72,7 +74,8 @@ export function createKeeping(project: string, outbox: Outbox, base: () => numbe
       }
       failures = answer.kind === 'unreachable' && answer.status === 500 ? failures + 1 : 0;
       if (answer.kind === 'unreachable' && failures < MOST_FAILURES) {
-        events.onState({ kind: 'offline', waiting: queue.length });
+        why = answer.message ?? null;
+        events.onState({ kind: 'offline', waiting: queue.length, message: why });
         await new Promise((resolve) => setTimeout(resolve, RETRY[Math.min(tries++, RETRY.length - 1)]));
         continue;
       }
