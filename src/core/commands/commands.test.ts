@@ -5,7 +5,7 @@ import {
   readPath, type Draft, type Patch, type Refused,
 } from '.';
 import { keyTimeAt, sampleChannel, sourceTimeAt, trackAt } from '../scene';
-import { inTime, member, readProject, writeProject, type Layer, type Project } from '../model';
+import { inTime, member, readProject, writeProject, type Composition, type Layer, type Project } from '../model';
 import { done, slideLayers, trimLayers } from '../../../tests/support/edits';
 import { projectOf, smallFilm } from '../../../tests/support/projects';
 
@@ -175,6 +175,18 @@ describe('patches', () => {
       expect(validateTouched(applyPatches(film, [patch]).project, [patch]).join(' '), path.join('.')).toMatch(/Layer “Lamp”.*a number/);
       expect(validateTouched(film, [{ path, from: patch.from, to: patch.from }])).toEqual([]);
     }
+  });
+  test('a marker is looked at wherever it is put from, and another that was left alone is not', () => {
+    const marker = { id: 'm', at: 5, name: 'm', length: 0, note: '', colour: null, fires: true };
+    const at = (...path: readonly string[]) => ['compositions', 'by', 'main', ...path];
+    const told = (path: readonly string[], to: unknown) => validateTouched(applyPatches(film, [{ path, from: readPath(film, path).value, to }]).project, [{ path, to }]).join(' ');
+    const bad = { ...marker, at: 'soon' };
+    const { main } = film.compositions.by as Record<'main', Composition>;
+    for (const [path, to] of [[at('markers', 'm'), bad], [at('markers'), { m: bad }], [at(), { ...main, markers: { m: bad } }], [['compositions', 'by'], { ...film.compositions.by, main: { ...main, markers: { m: bad } } }], [['compositions'], { ...film.compositions, by: { ...film.compositions.by, main: { ...main, markers: { m: bad } } } }], [at('markers', 'm'), { ...marker, id: 'other' }], [at('markers'), 7]] as const) expect(told(path, to), path.join('.')).toMatch(/main|Main/i);
+    expect(told(at('markers', 'm'), marker)).toBe('');
+    const spoiled = applyPatches(film, [{ path: at('markers', 'bad'), to: bad }]).project;
+    const renamed = [{ path: at('markers', 'm'), to: marker }];
+    expect(validateTouched(applyPatches(spoiled, renamed).project, renamed)).toEqual([]);
   });
   test('nobody is left following what goes, led to what is not there, or round to itself', () => {
     const at = (layer: string, ...field: readonly string[]) => ['compositions', 'by', 'main', 'layers', 'by', layer, ...field];

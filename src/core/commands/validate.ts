@@ -4,6 +4,7 @@ import { sameValue, type Patch } from './patch';
 /** Words for what a change would break in the parts of the document that it touched; none when it may stand. */
 export function validateTouched(project: Project, patches: readonly Patch[]): readonly string[] {
   const touched = new Map<string, Set<string>>();
+  const markers = touchedMarkers(patches);
   let settings = false;
   const touch = (composition: string, layers: readonly string[]) => {
     const known = touched.get(composition) ?? new Set<string>();
@@ -31,7 +32,8 @@ export function validateTouched(project: Project, patches: readonly Patch[]): re
       words.push(`No composition stands under the id ${id}.`);
       continue;
     }
-    const { layers: list, ...rest } = composition;
+    const { layers: list, ...own } = composition;
+    const rest = { ...own, markers: markers.of(id, own.markers) };
     const parsed = projectFile.shape.compositions.unwrap().element.safeParse({ ...(fromMemory(rest) as object), layers: [] });
     words.push(...refused(parsed, `composition “${composition.name}”`));
     // Reading would fill in what is missing; here nothing may be.
@@ -51,6 +53,26 @@ export function validateTouched(project: Project, patches: readonly Patch[]): re
     }
   }
   return [...words, ...(words.length > 0 ? [] : strayFollowers(project, patches))].slice(0, 5);
+}
+
+/** Of a composition's markers those that patches touch: there may be thousands, and one that a change leaves alone is as it was. */
+function touchedMarkers(patches: readonly Patch[]): { readonly of: (composition: string, markers: Composition['markers']) => Composition['markers'] } {
+  const named = new Map<string, Set<string>>();
+  const all = new Set<string>();
+  let everywhere = false;
+  for (const { path: [root, by, composition, part, of] } of patches) {
+    if (root !== 'compositions' || by === 'order' || part === 'layers') continue;
+    if (composition === undefined) everywhere = true;
+    else if (part === 'markers' && of !== undefined) named.set(composition, (named.get(composition) ?? new Set()).add(of));
+    else all.add(composition);
+  }
+  return {
+    of(composition, markers) {
+      // What stands there may be anything.
+      if (everywhere || all.has(composition) || markers === null || typeof markers !== 'object' || Array.isArray(markers)) return markers;
+      return Object.fromEntries([...(named.get(composition) ?? [])].filter((id) => Object.hasOwn(markers, id)).map((id) => [id, markers[id]!]));
+    },
+  };
 }
 
 /** Followers that a change leaves without the layer they follow, or leads back to themselves. What was so before is not its fault. */
