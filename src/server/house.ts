@@ -37,7 +37,7 @@ export async function house(): Promise<House> {
 }
 
 /** Jobs that may wait: pictures at home come in one by one, and all of them are asked for at once. */
-const WAITING = [16, 8, 200] as const;
+const WAITING = [40, 40, 200] as const;
 const MINUTE = 60_000;
 /** A document that nobody asked for so long is let go. */
 const REST = 10 * MINUTE;

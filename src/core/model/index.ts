@@ -7,6 +7,7 @@ export { followsItself, parentOf, parentRings } from './parents';
 export { mediaFileName } from './media-file';
 export { rigidSpans, settleRigid, type TimeOrMoment } from './rigid';
 export { textLayers } from './text-layers';
+export { nestsTooDeep } from './depth';
 export { readKept, writeKept } from './kept';
 export { salvageProject, type Salvaged } from './salvage';
 export { readLayer, readProject, readProjectFile } from './read';

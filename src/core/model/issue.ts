@@ -4,6 +4,7 @@ export type Issue =
   | { readonly kind: 'not-a-project' }
   | { readonly kind: 'newer'; readonly version: number; readonly reads: number }
   | { readonly kind: 'too-large'; readonly bytes: number; readonly limit: number }
+  | { readonly kind: 'too-deep'; readonly limit: number }
   | { readonly kind: 'unknown-field'; readonly place: Place; readonly field: string }
   | { readonly kind: 'unknown-kind'; readonly place: Place; readonly known: readonly string[] }
   | { readonly kind: 'wrong'; readonly place: Place; readonly message: string }
@@ -25,6 +26,8 @@ export function sayIssue(issue: Issue): string {
       return 'This is not an Oak Tumble project: its `format` is not "oak-tumble/project".';
     case 'newer':
       return `This project was written by a newer Oak Tumble (version ${issue.version}); this one reads up to version ${issue.reads}. Update, then open it again.`;
+    case 'too-deep':
+      return `Things stand in one another more than ${issue.limit} deep, which no project has. Export it again.`;
     case 'too-large':
       return `The file has ${Math.ceil(issue.bytes / 1e6)} MB; a project may have ${issue.limit / 1e6} MB.`;
     case 'unknown-field':

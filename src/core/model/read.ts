@@ -1,4 +1,5 @@
 import type { Span } from '../time';
+import { MOST_DEEP, nestsTooDeep } from './depth';
 import { issuesFromZod } from './from-zod';
 import { giveIds } from './give-ids';
 import type { Issue, Parsed } from './issue';
@@ -15,7 +16,8 @@ const LIMIT = 100_000_000;
 
 /** Reads the text of a project file: the one door by which a document comes in. */
 export function readProject(text: string): Parsed<Project> {
-  return text.length > LIMIT ? refuse({ kind: 'too-large', bytes: text.length, limit: LIMIT }) : readWithoutLimit(text);
+  if (text.length > LIMIT) return refuse({ kind: 'too-large', bytes: text.length, limit: LIMIT });
+  return nestsTooDeep(text) ? refuse({ kind: 'too-deep', limit: MOST_DEEP }) : readWithoutLimit(text);
 }
 
 /** Reads the text of a project file however long it is: what this program kept itself is never too large. */

@@ -11,7 +11,7 @@ export type Gathered =
 export type Parts = { readonly add: (part: Part) => Gathered };
 
 /** Changes that may be on their way at once; the one begun first is let go. */
-const MOST = 4;
+const MOST = 2;
 
 export function createParts(mostCharacters: number): Parts {
   const gathered = new Map<string, string[]>();

@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
 import type * as z from 'zod';
 import type { Change } from '../../core/commands';
-import { VERSION } from '../../core/model';
+import { nestsTooDeep, VERSION } from '../../core/model';
 import { change as changeSchema, pageVersion, sendChange, type ChangeAnswer, type ChangesSince } from '../../wire';
 import { createParts } from '../documents';
 import { house } from '../house';
@@ -9,7 +9,7 @@ import { json, refuse, safely } from './answer';
 import { readBody } from './read-body';
 
 /** A change of more characters than this is no gesture. */
-const LONGEST = 200_000_000;
+const LONGEST = 64_000_000;
 const parts = createParts(LONGEST);
 
 /** POST /api/projects/:id/changes: applied once, answered when it is on disk. */
@@ -44,7 +44,7 @@ async function apply(id: string, base: number, change: z.output<typeof changeSch
 
 function readJson(text: string): unknown {
   try {
-    return JSON.parse(text);
+    return nestsTooDeep(text) ? null : JSON.parse(text);
   } catch {
     return null;
   }

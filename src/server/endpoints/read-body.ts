@@ -1,4 +1,5 @@
 import type * as z from 'zod';
+import { nestsTooDeep } from '../../core/model';
 import { refuse } from './answer';
 
 /** Bodies are counted while they are read: a length header may be missing or lie. */
@@ -28,8 +29,10 @@ export async function readBody<S extends z.ZodType>(request: Request, schema: S)
   const bytes = await readBytes(request, LIMIT);
   if (!bytes.ok) return bytes;
   let raw: unknown;
+  const text = bytes.body.toString('utf8');
+  if (nestsTooDeep(text)) return { ok: false, response: refuse(400, 'Things stand in one another too deep in this request.') };
   try {
-    raw = JSON.parse(bytes.body.toString('utf8'));
+    raw = JSON.parse(text);
   } catch {
     return { ok: false, response: refuse(400, 'The request is not readable JSON.') };
   }
