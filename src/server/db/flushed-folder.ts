@@ -14,6 +14,15 @@ export type FileLayer = {
 /** A write or a flush of the database's files did not happen. */
 export type FailedWrite = (error: NodeJS.ErrnoException) => void;
 
+/** The file layer's own numbers for what a system says. */
+const CODES: Readonly<Record<number, string>> = { 2: 'EACCES', 19: 'EDQUOT', 29: 'EIO', 33: 'EMFILE', 41: 'ENFILE', 51: 'ENOSPC', 63: 'EPERM', 69: 'EROFS' };
+
+/** A failure by the name that the system has for it: the file layer throws bare numbers. */
+function named(error: NodeJS.ErrnoException): NodeJS.ErrnoException {
+  const code = error.code ?? CODES[error.errno ?? -1];
+  return Object.assign(new Error(error.message ?? code ?? 'a write failed'), code === undefined ? {} : { code });
+}
+
 /**
  * The database's folder with flushes that reach the disk. The database orders them itself, as it would on any machine (its log
  * before an answer, everything else before old log goes); its file layer for Node only has no flush to pass them on to.
@@ -39,7 +48,7 @@ export class FlushedFolder extends NodeFS {
       try {
         return work(...args);
       } catch (error) {
-        this.#failed(error as NodeJS.ErrnoException);
+        this.#failed(named(error as NodeJS.ErrnoException));
         throw error;
       }
     };
