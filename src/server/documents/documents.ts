@@ -148,11 +148,11 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
       if (clashes.length > 0) {
         return { kind: 'conflict', revision: open.revision, missed, conflicts: [`“${change.label}” was not done: ${clashes[0]!.gone ? 'what it changes was deleted' : 'the same was changed elsewhere'} meanwhile.`] };
       }
-      const words = safely(() => validateTouched(project, change.patches));
-      if (words.length > 0) return { kind: 'refused', message: words.join(' ') };
       const growth = growthOf(change);
       // What makes a document smaller is never too large.
       if (growth > 0 && open.length + growth > MOST) return { kind: 'refused', message: sayTooLarge(project, open.length + growth) };
+      const words = safely(() => validateTouched(project, change.patches));
+      if (words.length > 0) return { kind: 'refused', message: words.join(' ') };
       const revision = open.revision + 1;
       await db.commit(async (tx) => {
         if ((await raiseRevision(tx, id, revision, project.name, listingOf(project))) === null) throw new Error(`Revision ${revision} of ${id} is taken`);

@@ -44,22 +44,31 @@ export function createWorkshop({ script, hands, waiting }: Places): Workshop & {
     busy++;
     if (one.job.rank === 2) later++;
     let hand = idle.pop();
+    let settle: () => void;
     try {
       if (!hand) all.add((hand = startHand(script, (ended) => forget(ended))));
-      one.resolve((await hand.work(one)) as never);
+      const output = await hand.work(one);
+      settle = () => one.resolve(output as never);
     } catch (error) {
-      one.reject(error as Error);
+      settle = () => one.reject(error as Error);
     }
     busy--;
     if (one.job.rank === 2) later--;
     if (hand && all.has(hand)) {
-      if (closed || (await hand.size()) > GROWN) hand.end();
+      if (closed) hand.end();
       else {
         idle.push(hand);
         hand.rest();
+        void endIfGrown(hand);
       }
     }
+    settle();
     next();
+  }
+
+  async function endIfGrown(hand: Hand): Promise<void> {
+    const size = await hand.size();
+    if (size > GROWN && idle.includes(hand)) hand.end();
   }
 
   function forget(hand: Hand): void {
@@ -71,12 +80,13 @@ export function createWorkshop({ script, hands, waiting }: Places): Workshop & {
   return {
     run: (job, input, piece = () => undefined) => new Promise((resolve, reject) => {
       const queue = queues[job.rank];
-      if (queue.length >= waiting[job.rank]) return reject(new NotDone('busy', 'The server has much to do just now. Try again in a moment.'));
+      if (closed || queue.length >= waiting[job.rank]) return reject(new NotDone('busy', 'The server has much to do just now. Try again in a moment.'));
       queue.push({ job: job as unknown as Job, input, piece, resolve, reject });
       next();
     }),
     close() {
       closed = true;
+      for (const one of queues.flatMap((queue) => queue.splice(0))) one.reject(new NotDone('busy', 'The server begins anew. Try again in a moment.'));
       for (const hand of all) hand.end();
     },
   };

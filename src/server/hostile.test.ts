@@ -1,0 +1,149 @@
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { createCanvas } from '@napi-rs/canvas';
+import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
+import { hostileFiles, knotted, promising, texts } from '../../tests/support/attacks';
+import { openTestDatabase } from '../../tests/support/database';
+import { spoil } from '../../tests/support/fuzz';
+import { houseOver } from '../../tests/support/house';
+import { smallFilm } from '../../tests/support/projects';
+import { seeded } from '../../bench/seeded';
+import { readRange } from './endpoints/send-file';
+import { jsonPieces } from './endpoints/json-pieces';
+import type { House } from './house';
+import { createWorkshop } from './workshop';
+
+type Route = (context: { readonly params: Record<string, string>; readonly request: Request; readonly url: URL }) => Promise<Response>;
+const data = mkdtempSync(path.join(tmpdir(), 'oak-hostile-'));
+const workshop = createWorkshop({ script: 'dist/workshop-child.mjs', hands: 3, waiting: [40, 40, 200] });
+let db: Awaited<ReturnType<typeof openTestDatabase>>;
+let house: House;
+const routes: Record<string, Route> = {};
+
+beforeAll(async () => {
+  db = await openTestDatabase();
+  house = houseOver(db, data, workshop);
+  vi.doMock('./house', () => ({ house: () => Promise.resolve(house) }));
+  for (const [name, file, verb] of [['import', 'import-project', 'POST'], ['make', 'projects', 'POST'], ['duplicate', 'duplicate-project', 'POST'], ['send', 'changes', 'POST'], ['keep', 'media', 'POST'], ['media', 'media', 'GET'], ['still', 'still', 'GET'], ['salvage', 'salvage-project', 'POST'], ['missing', 'missing-media', 'GET']] as const) {
+    routes[name] = ((await import(`./endpoints/${file}.ts`)) as Record<string, Route>)[verb]!;
+  }
+  await house.documents.create('film', smallFilm());
+});
+afterAll(async () => {
+  workshop.close();
+  await db.close();
+});
+
+const ask = async (route: string, params: Record<string, string> = {}, body?: Uint8Array | string, headers: Record<string, string> = {}) => {
+  const url = new URL('http://127.0.0.1/x');
+  const request = new Request(url, body === undefined ? { headers } : { method: 'POST', body: body as BodyInit, headers: { 'content-type': typeof body === 'string' ? 'application/json' : 'application/octet-stream', ...headers } });
+  return routes[route]!({ params, request, url });
+};
+const told = async (answer: Response) => ({ status: answer.status, ...((await answer.json()) as { id?: string; message?: string; hash?: string }) });
+
+describe('files that are small to send and much to take', () => {
+  const files = hostileFiles(0.02);
+  test.each(Object.keys(files))('%s: an answer in words, no fault of ours, and nothing left behind', async (name) => {
+    const answer = await told(await ask('import', {}, new Uint8Array(files[name]!)));
+    expect(answer.status, JSON.stringify(answer).slice(0, 300)).toBeLessThan(500);
+    if (answer.status !== 201) expect(answer.message).toMatch(/^[A-Z“`].{20,}\.$/s);
+    expect(readdirSync(house.places.incoming)).toEqual([]);
+  });
+  test('stills of knotted nests and of many texts end at a deadline, once for each revision, and others are painted meanwhile', async () => {
+    const knots = (await told(await ask('import', {}, Buffer.from(JSON.stringify(knotted(2, 2)))))).id!;
+    const letters = (await told(await ask('import', {}, Buffer.from(JSON.stringify(texts(3)))))).id!;
+    const asked: string[] = [];
+    const watched = houseOver(db, data, { run: (one, input, piece) => {
+      asked.push(one.name);
+      return workshop.run(one.name === 'paint-still' && input !== null && (input as { changes?: unknown[] }).changes?.length === 0 ? { ...one, deadline: 1 } : one, input, piece);
+    } });
+    const [first, second] = await Promise.all([watched.stills.of(knots, 0), watched.stills.of(knots, 0)]);
+    expect(first).toMatchObject({ kind: 'none', message: expect.stringContaining('given up') as string });
+    expect(second).toBe(first);
+    await watched.stills.of(knots, 0);
+    expect(asked).toEqual(['paint-still']);
+    expect((await ask('still', { id: letters })).headers.get('content-type')).toBe('image/png');
+    // Forty who ask at once are served from one painting.
+    const strips = await Promise.all(Array.from({ length: 40 }, () => ask('still', { id: 'film' })));
+    expect(new Set(strips.map(({ status }) => status))).toEqual(new Set([200]));
+  }, 60_000);
+  test('spoiled documents, bodies and zips: no fault of ours', async () => {
+    const random = seeded(4);
+    const document = readFileSync('demo/night-tram.oak.json');
+    const change = Buffer.from(JSON.stringify({ page: 2, base: 0, change: { id: 'fuzz-1', version: 2, event: 'a.b', label: 'x', patches: [{ path: ['name'], from: 'Try', to: 'Other' }] } }));
+    const seen = new Map<number, number>();
+    for (let i = 0; i < 300; i++) {
+      const answer = i % 3 === 0 ? await ask('import', {}, new Uint8Array(spoil(document, random))) : i % 3 === 1 ? await ask('send', { id: 'film' }, spoil(change, random).toString('utf8')) : await ask('keep', {}, new Uint8Array(spoil(document.subarray(0, 300), random)));
+      seen.set(answer.status, (seen.get(answer.status) ?? 0) + 1);
+      await answer.arrayBuffer();
+    }
+    expect([...seen.keys()].filter((status) => status >= 500)).toEqual([]);
+    expect([...seen.values()].reduce((sum, n) => sum + n)).toBe(300);
+    expect(seen.size).toBeGreaterThan(2);
+  }, 60_000);
+});
+
+test('twenty imports, creations and duplicates of the same content at once are all made, and nothing is left beside them', async () => {
+  const file = new Uint8Array(readFileSync('demo/night-tram.oak.json'));
+  const body = JSON.stringify({ name: 'Same', width: 640, height: 360, rate: [25, 1], duration: 100 });
+  const twenty = <T>(work: () => Promise<T>) => Promise.all(Array.from({ length: 20 }, work));
+  const statuses = (await Promise.all([twenty(() => ask('import', {}, file)), twenty(() => ask('make', {}, body)), twenty(() => ask('duplicate', { id: 'film' }))])).flat().map(({ status }) => status);
+  expect(statuses).toEqual(Array.from({ length: 60 }, () => 201));
+  expect(readdirSync(house.places.snapshots).filter((name) => name.endsWith('.part'))).toEqual([]);
+  expect(readdirSync(house.places.incoming)).toEqual([]);
+}, 60_000);
+
+describe('media', () => {
+  const picture = (() => {
+    const canvas = createCanvas(30, 20);
+    canvas.getContext('2d').fillRect(0, 0, 20, 10);
+    return new Uint8Array(canvas.toBuffer('image/png'));
+  })();
+  test('what promises 60,000 × 60,000 px, an SVG under another name, and half a picture are refused in words', async () => {
+    expect(await told(await ask('keep', {}, new Uint8Array(promising(60_000, 60_000)), { 'content-type': 'image/png' }))).toMatchObject({ status: 422, message: expect.stringMatching(/60000 × 60000 px; a side may have 16384/) as string });
+    expect(await told(await ask('keep', {}, new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg"><script>1</script></svg>'), { 'content-type': 'image/png' }))).toMatchObject({ status: 415 });
+    expect(await told(await ask('keep', {}, picture.subarray(0, 12)))).toMatchObject({ status: 422, message: expect.stringContaining('cannot be read') as string });
+  });
+  test('ranges are answered as ranges; one beyond the end is said to be', async () => {
+    const { hash } = await told(await ask('keep', {}, picture));
+    const file = `${hash}.png`;
+    const get = async (range?: string) => {
+      const answer = await ask('media', { file }, undefined, range === undefined ? {} : { range });
+      return [answer.status, Buffer.from(await answer.arrayBuffer()).length, answer.headers.get('content-range')];
+    };
+    const size = picture.length;
+    expect(await get()).toEqual([200, size, null]);
+    expect(await get('bytes=2-5')).toEqual([206, 4, `bytes 2-5/${size}`]);
+    expect(await get('bytes=10-')).toEqual([206, size - 10, `bytes 10-${size - 1}/${size}`]);
+    expect(await get('bytes=-7')).toEqual([206, 7, `bytes ${size - 7}-${size - 1}/${size}`]);
+    expect((await get(`bytes=${size}-`))[0]).toBe(416);
+    expect(await get('bytes=1-2,4-5')).toEqual([200, size, null]);
+    expect([readRange('bytes=0-0', 1), readRange('bytes=-', 9), readRange('bytes=5-2', 9), readRange('bytes=-0', 9), readRange('bytes=3-99', 9)]).toEqual([[0, 1], null, null, 'beyond', [3, 9]]);
+  });
+  test('a file that is damaged later is not there, is told as missing, and is found again by its hash', async () => {
+    const { hash } = await told(await ask('keep', {}, picture));
+    const asset = { id: 'a', name: 'A', type: 'image', hash: hash!, mime: 'image/png', bytes: picture.length, width: 30, height: 20 };
+    const film = { ...smallFilm(), assets: { order: ['a'], by: { a: asset } } };
+    await house.documents.create('damaged-media', film as unknown as ReturnType<typeof smallFilm>);
+    const missing = async () => ((await (await ask('missing', { id: 'damaged-media' })).json()) as { missing: string[] }).missing;
+    expect(await missing()).toEqual([]);
+    const place = path.join(house.places.media, `${hash}.png`);
+    writeFileSync(place, picture.map((byte, i) => (i === 50 ? byte ^ 1 : byte)));
+    expect(await missing()).toEqual(['a']);
+    expect((await ask('media', { file: `${hash}.png` })).status).toBe(404);
+    expect((await told(await ask('keep', {}, picture))).hash).toBe(hash);
+    expect(await missing()).toEqual([]);
+    rmSync(place);
+    expect(await missing()).toEqual(['a']);
+  });
+});
+
+test('an answer written in pieces is what it would be whole', () => {
+  const { by } = smallFilm().compositions;
+  const many = { a: Array.from({ length: 9000 }, (_, i) => i), by: Object.fromEntries(Array.from({ length: 9000 }, (_, i) => [`k${i}`, { at: i, "it's": [1, null, 'x'] }])), film: by, none: undefined, empty: {} };
+  const pieces = [...jsonPieces(many)];
+  expect(pieces.join('')).toBe(JSON.stringify(many));
+  expect(pieces.length).toBeGreaterThan(2);
+  expect([...jsonPieces(null)].join('')).toBe('null');
+});
