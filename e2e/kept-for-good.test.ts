@@ -74,7 +74,7 @@ test('a disk that is full is told where the work is, the change waits in the bro
   await page.getByRole('heading', { name: 'Night tram launch' }).getByRole('button').click();
   await page.keyboard.type('No room');
   await page.keyboard.press('Enter');
-  await page.getByText(/The disk that holds the data folder is full.*1 change waits in this browser/).waitFor();
+  await page.getByText(/The disk that holds the data folder is full. 1 change waits in this browser/).waitFor();
   full = false;
   await untilSaved(page);
   expect((await projects())[0]!.name).toBe('No room');

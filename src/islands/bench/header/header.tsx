@@ -27,7 +27,7 @@ export function Header() {
           <Redo2 size={15} />
         </IconButton>
       </div>
-      <span role="status" aria-label="Saved state" data-saved={saved.kind} className={`truncate ${saved.kind === 'offline' || saved.kind === 'reload' ? 'text-rust' : 'text-muted'}`} title={'message' in saved ? saved.message ?? undefined : undefined}>{saveWords(saved, keeps)}</span>
+      <span role="status" aria-label="Saved state" data-saved={saved.kind} className={`min-w-0 truncate ${saved.kind === 'offline' || saved.kind === 'reload' ? 'text-rust' : 'text-muted'}`} title={'message' in saved ? saved.message ?? undefined : undefined}>{saveWords(saved, keeps)}</span>
       {saved.kind === 'reload' && <Button onClick={() => window.location.reload()}>Reload</Button>}
       {asides > 0 && <Button onClick={() => editor.set({ dialog: { kind: 'aside' } })}><CircleAlert size={13} aria-hidden="true" className="text-rust" /> {asides} set aside</Button>}
       <span className="grow" />
@@ -53,7 +53,8 @@ function saveWords(saved: SaveState, keeps: boolean): string {
   switch (saved.kind) {
     case 'saved': return 'All changes saved';
     case 'saving': return 'Saving …';
-    case 'offline': return `${saved.message ?? 'The server is away:'} ${saved.waiting} ${saved.waiting === 1 ? 'change waits' : 'changes wait'} in this ${keeps ? 'browser' : 'page alone'}`;
+    // Its first sentence says what is wrong; the whole of it comes with the pointer.
+    case 'offline': return `${saved.message === null ? 'The server is away:' : `${saved.message.split('. ')[0]!}.`} ${saved.waiting} ${saved.waiting === 1 ? 'change waits' : 'changes wait'} in this ${keeps ? 'browser' : 'page alone'}`;
     case 'reload': return 'This page and its server are of different versions';
   }
 }
