@@ -1,4 +1,4 @@
-// npm run bench: measures in one run and keeps the figures in docs/benchmarks.md.
+// npm run bench [-- PART [HOW MANY]]: measures in one run and keeps the figures in docs/benchmarks.md.
 import path from 'node:path';
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
@@ -15,4 +15,4 @@ await ensureChromium();
 const { bundle } = await import('./bundle.mjs');
 await bundle('bench/run.ts', 'dist/bench.mjs');
 const { runBench } = await import(pathToFileURL(path.join(ROOT, 'dist/bench.mjs')).href);
-process.exit((await runBench(ROOT)) ? 0 : 1);
+process.exit((await runBench(ROOT, process.argv.slice(2))) ? 0 : 1);
