@@ -14,6 +14,7 @@ export async function bundle(entry, outfile) {
     format: 'esm',
     target: 'node20',
     external: EXTERNAL,
+    loader: { '.sql': 'text' },
     minifySyntax: true,
     logLevel: 'warning',
     // CommonJS packages inside an ES module bundle still ask for `require`.

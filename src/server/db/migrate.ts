@@ -1,11 +1,5 @@
-import first from './migrations/0001_projects_and_changes.sql?raw';
-import second from './migrations/0002_deleted_projects.sql?raw';
-import third from './migrations/0003_change_version.sql?raw';
-import fourth from './migrations/0004_snapshots.sql?raw';
 import type { Database, Script } from './database';
-
-/** In order, append-only: a migration that was ever released is never edited. */
-const MIGRATIONS = [{ number: 1, sql: first }, { number: 2, sql: second }, { number: 3, sql: third }, { number: 4, sql: fourth }] as const;
+import { MIGRATIONS } from './migrations';
 
 /** Brings a database up to this version of the program. Refuses one that a newer program has migrated. */
 export async function migrate(db: Database & { readonly exec: Script }): Promise<void> {

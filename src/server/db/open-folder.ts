@@ -1,6 +1,8 @@
-import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, rmSync, rmdirSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, rmdirSync } from 'node:fs';
 import path from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
+import { bringOver, finishBringing, MAJOR } from './bring-over';
+import { flushPlace } from './flush-place';
 import { FlushedFolder, type FailedWrite } from './flushed-folder';
 
 /**
@@ -14,17 +16,22 @@ const unexpected: FailedWrite = () => undefined;
 
 /**
  * The database in a folder. Only a folder that is empty, or not there, gets a new one; it is made beside and put in place
- * when it is whole. Whatever else does not open is left as it is, and refused in words. `empty` is an archive of an empty
+ * when it is whole. One of another PostgreSQL is brought over, and kept as it was. Whatever else does not open is left as it is, and refused in words. `empty` is an archive of an empty
  * database, which spares making one; null where there is none. `failed` hears of a write or a flush that did not happen.
  */
 export async function openFolder(folder: string, empty: string | null, failed = unexpected, open = openFlushed): Promise<PGlite> {
+  finishBringing(folder);
   const held = existsSync(folder) ? readdirSync(folder) : [];
   if (held.length === 0) await begin(folder, empty);
   else if (!held.includes('PG_VERSION')) throw new Error(`The folder ${folder} holds files, but not the one that says which database they are (PG_VERSION). Nothing in it was changed. Put that file back from a copy of the folder, or start with another data folder.`);
+  else {
+    const major = versionOf(folder);
+    if (major !== MAJOR && /^\d+$/.test(major)) await bringOver(folder, major, (made) => openFlushed(made, unexpected, undefined, archiveAt(empty)));
+  }
   try {
     return await open(folder, failed);
   } catch (error) {
-    const version = readFileSync(path.join(folder, 'PG_VERSION'), 'utf8').trim();
+    const version = versionOf(folder);
     // The database's own file system throws bare numbers.
     throw new Error(`The files in ${folder} (version ${version || 'unknown'}) could not be opened as a database${(error as Error).message ? `: ${(error as Error).message}` : ''}. Nothing in it was thrown away: keep a copy of the folder before anything else is tried.`, { cause: error });
   }
@@ -40,13 +47,14 @@ async function begin(folder: string, empty: string | null): Promise<void> {
   // What an earlier start did not finish never held anything.
   rmSync(begun, { recursive: true, force: true });
   mkdirSync(path.dirname(folder), { recursive: true });
-  const first = await openFlushed(begun, unexpected, undefined, empty !== null && existsSync(empty) ? new Blob([readFileSync(empty)]) : undefined);
+  const first = await openFlushed(begun, unexpected, undefined, archiveAt(empty));
   // The archive's log was written in one go as well.
   await first.exec('select pg_switch_wal()');
   await first.close();
   if (existsSync(folder)) rmdirSync(folder);
   renameSync(begun, folder);
-  const parent = openSync(path.dirname(folder), 'r');
-  fsyncSync(parent);
-  closeSync(parent);
+  flushPlace(path.dirname(folder));
 }
+
+const versionOf = (folder: string) => readFileSync(path.join(folder, 'PG_VERSION'), 'utf8').trim();
+const archiveAt = (empty: string | null) => (empty !== null && existsSync(empty) ? new Blob([readFileSync(empty)]) : undefined);
