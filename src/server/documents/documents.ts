@@ -83,7 +83,7 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
   async function load(id: string): Promise<Open | null> {
     const row = await findProject(db, id);
     if (!row) return null;
-    const open: Open = { ...(await loadDocument(db, workshop, files.folder, row)), usedAt: 0, writing: null };
+    const open: Open = { ...(await loadDocument(db, workshop, files, row)), usedAt: 0, writing: null };
     if (open.repaired !== null) {
       console.error(open.repaired);
       await snapshot(id, open);

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { stat } from 'node:fs/promises';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
@@ -10,6 +11,8 @@ export type SnapshotFiles = {
   readonly write: (text: string) => Promise<string>;
   /** Throws a `DamagedSnapshot` where the file is not there, cut, or holds something else than its name says. */
   readonly read: (hash: string) => Promise<string>;
+  /** The text of one that has no more bytes than the limit; null where it has more, or is not whole. */
+  readonly readSmall: (hash: string, limit: number) => Promise<string | null>;
 };
 
 /** A snapshot is not what its name says; the message is a sentence about its file. Its code is how it is told from a child to the server. */
@@ -35,6 +38,16 @@ export function snapshotFiles(folder: string, disk = nodeDisk): SnapshotFiles {
   return {
     folder,
     read,
+    async readSmall(hash, limit) {
+      const file = path.join(folder, name(hash));
+      try {
+        if ((await stat(file)).size > limit) return null;
+        const text = (await promisify(gunzip)(await disk.read(file), { maxOutputLength: limit })).toString('utf8');
+        return hashOf(text) === hash ? text : null;
+      } catch {
+        return null;
+      }
+    },
     async write(text) {
       const hash = hashOf(text);
       await keepFile(disk, folder, name(hash), await promisify(gzip)(text));
