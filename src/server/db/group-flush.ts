@@ -1,4 +1,4 @@
-import type { Connection } from './over-connection';
+import type { Connection } from './connection';
 
 /** The database's log up to here is flushed; answers where it ends, in bytes. */
 const FLUSH = `select (pg_logical_emit_message(false, 'flush', '', true) - '0/0'::pg_lsn)::text as "end"`;

@@ -1,4 +1,5 @@
 export type { Database, Script } from './database';
 export { migrate } from './migrate';
 export { openThread, type ThreadConnection } from './open-thread';
-export { overConnection, type Connection } from './over-connection';
+export type { Connection } from './connection';
+export { overConnection } from './over-connection';

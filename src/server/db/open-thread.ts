@@ -1,5 +1,5 @@
 import { Worker } from 'node:worker_threads';
-import type { Connection } from './over-connection';
+import type { Connection } from './connection';
 import type { ThreadAnswer, ThreadRequest, ThreadStart } from './thread-protocol';
 
 /** A connection to a thread, which may die. */

@@ -1,11 +1,6 @@
+import type { Connection } from './connection';
 import type { Database, Script } from './database';
 import { groupFlush } from './group-flush';
-
-/** One connection: it answers statements in the order that they are asked. */
-export type Connection = {
-  readonly query: (sql: string, params: readonly unknown[]) => Promise<readonly unknown[]>;
-  readonly exec: (sql: string) => Promise<void>;
-};
 
 /** A database over a single connection. While a transaction runs, everybody else waits in line. */
 export function overConnection(connection: Connection): Database & { readonly exec: Script } {

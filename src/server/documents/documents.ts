@@ -1,4 +1,4 @@
-import { applyPatches, sameValue, upgradeChange, validateTouched, type Change } from '../../core/commands';
+import { sameValue, upgradeChange, type Change } from '../../core/commands';
 import { VERSION, writeKept, type Project } from '../../core/model';
 import type { Database } from '../db';
 import { changesAfter, findChange, insertChange } from '../repositories/changes';
@@ -6,11 +6,11 @@ import { findProject, insertProject, listProjects, raiseRevision, setDeleted, se
 import { snapshotsOf } from '../repositories/snapshots';
 import type { Workshop } from '../workshop';
 import { readChange, type DocumentSource } from './document-source';
-import { growthOf, MOST, sayTooLarge } from './growth';
 import { listingOf } from './listing';
 import { loadDocument } from './load-document';
 import { salvage, type SalvagedFile } from './salvage';
 import type { SnapshotFiles } from './snapshot-files';
+import { takeChange } from './take-change';
 import { writeSnapshot } from './write-snapshot';
 
 export type Numbered = { readonly revision: number; readonly change: Change };
@@ -144,15 +144,10 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
         return { kind: 'applied', revision: already.revision, missed: (await missedSince(id, base)).filter((one) => one.change.id !== change.id) };
       }
       const missed = base < open.revision ? await missedSince(id, base) : [];
-      const { project, clashes } = applyPatches(open.project, change.patches);
-      if (clashes.length > 0) {
-        return { kind: 'conflict', revision: open.revision, missed, conflicts: [`“${change.label}” was not done: ${clashes[0]!.gone ? 'what it changes was deleted' : 'the same was changed elsewhere'} meanwhile.`] };
-      }
-      const growth = growthOf(change);
-      // What makes a document smaller is never too large.
-      if (growth > 0 && open.length + growth > MOST) return { kind: 'refused', message: sayTooLarge(project, open.length + growth) };
-      const words = safely(() => validateTouched(project, change.patches));
-      if (words.length > 0) return { kind: 'refused', message: words.join(' ') };
+      const taken = takeChange(open.project, open.length, change);
+      if (taken.kind === 'clashes') return { kind: 'conflict', revision: open.revision, missed, conflicts: [taken.words] };
+      if (taken.kind === 'refused') return taken;
+      const { project, growth } = taken;
       const revision = open.revision + 1;
       await db.commit(async (tx) => {
         if ((await raiseRevision(tx, id, revision, project.name, listingOf(project))) === null) throw new Error(`Revision ${revision} of ${id} is taken`);
@@ -198,13 +193,4 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
       }
     },
   };
-}
-
-/** A change may put anything anywhere; what the checks themselves stumble over is refused as well. */
-function safely(check: () => readonly string[]): readonly string[] {
-  try {
-    return check();
-  } catch {
-    return ['This change does not fit the document.'];
-  }
 }
