@@ -150,4 +150,12 @@ describe('files that are not what they should be', () => {
     const unread = spawnSync('bash', ['-c', `node scripts/oak.mjs ${many.map((arg) => `'${arg}'`).join(' ')} | true; echo "\${PIPESTATUS[0]}"`], { encoding: 'utf8' });
     expect([unread.stdout, unread.stderr]).toEqual(['1\n', 'The answer could not be written: what reads it was closed.\n']);
   }, 60_000);
+  test('a disk that takes no more of a picture leaves no half of one, and is told', () => {
+    const out = path.join(folder, 'no-room');
+    mkdirSync(out);
+    // A thousand bytes are all that a file may have here; a system that ends who writes more is told to say so instead.
+    const told = spawnSync('bash', ['-c', `trap '' XFSZ; ulimit -f 1; exec node dist/oak.mjs render demo/night-tram.oak.json --comp main --frames 40..41 --out '${out}'`], { encoding: 'utf8' });
+    expect([told.status, told.stderr]).toEqual([1, `${path.join(out, '0040.png')} cannot be written: it is larger than files may be there.\n`]);
+    expect(readdirSync(out)).toEqual([]);
+  }, 60_000);
 });

@@ -14,7 +14,7 @@ export function takeChange(before: Project, length: number, change: Change): Tak
   if (clashes.length > 0) return { kind: 'clashes', words: `“${change.label}” was not done: ${clashes[0]!.gone ? 'what it changes was deleted' : 'the same was changed elsewhere'} meanwhile.` };
   const growth = growthOf(change);
   // What makes a document smaller is never too large.
-  if (growth > 0 && length + growth > MOST) return { kind: 'refused', message: sayTooLarge(project, length + growth) };
+  if (growth > 0 && length + growth > MOST) return { kind: 'refused', message: safely(() => [sayTooLarge(project, length + growth)]).join(' ') };
   const words = safely(() => validateTouched(project, change.patches));
   return words.length > 0 ? { kind: 'refused', message: words.join(' ') } : { kind: 'fits', project, growth };
 }
