@@ -6,6 +6,9 @@ import type { MediaStore } from '../../bundle';
 import { mediaFileName } from '../../core/model';
 import { keepFile, nodeDisk, settleFile } from '../disk';
 
+/** Milliseconds: half of what is never swept. */
+const YOUNG = 12 * 3_600_000;
+
 type Asset = { readonly hash: string; readonly mime: string };
 
 /** Media in a folder, by content hash. What a name stands for is looked at before it is believed: a file that was damaged is not there. */
@@ -31,20 +34,21 @@ export function mediaFiles(folder: string, disk = nodeDisk): MediaFiles {
       if ((await hashOfFile(file)) !== asset.hash) return null;
       sound.set(file, state);
     }
-    return { file, bytes: found.size };
+    return { file, bytes: found.size, changedAt: found.mtimeMs };
   }
 
-  /** A file that is wanted again is young again: whoever brought it may not have said yet what for. */
+  /** A file that is wanted again is young again: whoever asks for it may not have said yet what for, and what is young is not swept. */
   async function isHere(asset: Asset): Promise<boolean> {
-    if (!(await find(asset))) return false;
-    await utimes(place(asset), new Date(), new Date());
+    const found = await find(asset);
+    if (!found) return false;
+    if (Date.now() - found.changedAt > YOUNG) await utimes(found.file, new Date(), new Date());
     return true;
   }
 
   return {
     folder,
     find,
-    has: async (asset) => (await find(asset)) !== null,
+    has: isHere,
     async keep(bytes, mime) {
       const asset = { hash: createHash('sha256').update(bytes).digest('hex'), mime };
       if (!(await isHere(asset))) await keepFile(disk, folder, mediaFileName(asset), bytes);

@@ -47,7 +47,8 @@ export async function sweep(data: string, db: Database, workshop: Workshop, now:
     return free;
   }
 
-  for (const { file } of [...leftovers, ...forgotten, ...unnamed]) await rm(file, { force: true });
+  // Finding out took a while: what was wanted again meanwhile is young again.
+  for (const { file } of [...leftovers, ...forgotten, ...unnamed]) if ((await ageOf(file, now)) > YOUNG) await rm(file, { force: true });
   return { leftovers: leftovers.length, snapshots: forgotten.length, media: unnamed.length };
 }
 
@@ -59,6 +60,9 @@ async function filesIn(folder: string, now: number): Promise<readonly Found[]> {
   const names = await readdir(folder).catch(() => []);
   return Promise.all(names.map(async (name) => {
     const file = path.join(folder, name);
-    return { file, age: now - (await stat(file)).mtimeMs };
+    return { file, age: await ageOf(file, now) };
   }));
 }
+
+/** How long a file was left alone; one that is gone meanwhile is young. */
+const ageOf = (file: string, now: number) => stat(file).then(({ mtimeMs }) => now - mtimeMs, () => 0);
