@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { seeded, type Figure } from './seeded';
@@ -9,6 +9,7 @@ import { addMarker } from './writers';
 export async function measureKills(root: string, kills = 40): Promise<readonly Figure[]> {
   const folder = path.join(mkdtempSync(path.join(tmpdir(), 'oak-kill-')), 'data');
   const random = seeded(9);
+  const film = new Uint8Array(readFileSync(path.join(root, 'demo', 'night-tram.oak.json')));
   const kept = new Set<string>();
   const made = new Set<string>();
   const sent: string[] = [];
@@ -39,8 +40,9 @@ export async function measureKills(root: string, kills = 40): Promise<readonly F
           }
         }),
         (async () => {
-          while (!over) {
-            const answer = await server.ask('/api/projects/night-tram/duplicate', { method: 'POST' }).catch(() => null);
+          for (let i = 0; !over; i++) {
+            const asked = i % 2 === 0 ? server.ask('/api/projects/night-tram/duplicate', { method: 'POST' }) : server.ask('/api/import', { method: 'POST', body: film, type: 'application/octet-stream' });
+            const answer = await asked.catch(() => null);
             const project = answer?.status === 201 ? ((await answer.json().catch(() => null)) as { id: string } | null) : null;
             if (project) made.add(project.id);
           }
@@ -51,7 +53,6 @@ export async function measureKills(root: string, kills = 40): Promise<readonly F
       slowest = Math.max(slowest, server.began);
       const there = await markers(server);
       lost += [...kept].filter((name) => !there.has(name)).length;
-      doubled += there.size - new Set([...there].map((name) => name)).size;
       // What was sent and not acknowledged is sent again, as a browser would: once more is no more.
       for (const name of sent.slice(-8)) {
         if (!(await addMarker(server, 'night-tram', name))) lost++;
@@ -64,7 +65,7 @@ export async function measureKills(root: string, kills = 40): Promise<readonly F
       lost += [...made].filter((id) => !listed.has(id)).length;
     }
     return [
-      { what: `${kills} kills −9 while four windows write and projects are made: acknowledged and lost; there twice`, measured: `${lost} of ${kept.size + made.size}; ${doubled} (${resent} sent again)`, bar: '0; 0', held: lost === 0 && doubled === 0 },
+      { what: `${kills} kills −9 while four windows write and projects are copied and brought in: acknowledged and lost; there twice`, measured: `${lost} of ${kept.size + made.size}; ${doubled} (${resent} sent again)`, bar: '0; 0', held: lost === 0 && doubled === 0 },
       { what: 'The slowest start after a kill', measured: `${(slowest / 1000).toFixed(1)} s`, bar: '≤ 3 s', held: slowest <= 3000 },
     ];
   } finally {
