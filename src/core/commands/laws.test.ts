@@ -8,6 +8,7 @@ import { sourceTimeAt, worldMatrix, trackAt } from '../scene';
 import { inOrder, inTime, readProject, writeProject, type Project } from '../model';
 import { multiply } from '../display';
 import { projectOf, type LayerInput } from '../../../tests/support/projects';
+import { rescaled } from './rescale';
 
 let count = 0;
 const newId = () => `made${++count}`;
@@ -102,6 +103,10 @@ describe('whatever the film', () => {
       expect(read.ok && read.value).toEqual(after);
       expect(draft.label).toMatch(/^[A-Z]/);
     }), { numRuns: 300 });
+  });
+  test('a time that comes to 0 from below is 0, as a file has it', () => {
+    for (const at of [-0, -1e-9, -4e-7, 0, 1e-9]) expect(Object.is(rescaled(at, 1), 0), String(at)).toBe(true);
+    expect(rescaled(-4, 0.5)).toBe(-2);
   });
   test('the order of layers always holds each of them once', () => {
     fc.assert(fc.property(film, some, fc.option(fc.constantFrom(...NAMES)), (project, ids, before) => {

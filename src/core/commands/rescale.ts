@@ -4,9 +4,9 @@ import { operatorOf, type OperatorFields, type OwnKey } from '../timing';
 import type { Frames } from '../time';
 import { applyPatches, patchOf, type Patch } from './patch';
 
-/** A time at another rate, free of the dust of dividing. */
+/** A time at another rate, free of the dust of dividing; what falls on 0 from below is 0, for a file has no other. */
 export function rescaled(at: Frames, factor: number): Frames {
-  return Math.round(at * factor * 1e6) / 1e6;
+  return Math.round(at * factor * 1e6) / 1e6 + 0;
 }
 
 /** Times of one list at another rate. Two that rounding would make one stay two. */
