@@ -35,7 +35,9 @@ export async function bringIn(server: WatchedServer, layers: number): Promise<{ 
   const made = await server.ask('/api/import', { method: 'POST', body: JSON.stringify(largeProject(layers)), type: 'application/octet-stream' });
   const { id } = (await made.json()) as { id: string };
   // As the Bench opens it, all of it.
-  const size = (await (await server.ask(`/api/projects/${id}`)).arrayBuffer()).byteLength;
+  const opened = await server.ask(`/api/projects/${id}`);
+  if (opened.status !== 200) throw new Error(await opened.text());
+  const size = (await opened.arrayBuffer()).byteLength;
   return { id, size };
 }
 

@@ -24,7 +24,7 @@ export function createStills(documents: Documents, workshop: Workshop, places: {
       const done = await documents.withSource(id, (source) => workshop.run(paintStill, { ...source, media: places.media, file }));
       return done?.painted ? { kind: 'strip', png: await readFile(file) } : { kind: 'none', message: 'There is no picture of this project yet.' };
     } catch (error) {
-      if (!(error instanceof NotDone) || error.reason === 'busy') throw error;
+      if (!(error instanceof NotDone) || error.reason === 'busy' || error.reason === 'ended') throw error;
       return { kind: 'none', message: `There is no picture of this project: ${error.message}` };
     } finally {
       await rm(file, { force: true });

@@ -12,6 +12,7 @@ process.on('message', async ({ input }) => {
   if (input.wait) await new Promise((resolve) => setTimeout(resolve, input.wait));
   if (input.spin) for (;;);
   if (input.grow) { const held = []; for (;;) { held.push(Buffer.alloc(20_000_000, 1)); await new Promise((resolve) => setTimeout(resolve, 5)); } }
+  if (input.hold) globalThis.held = Buffer.alloc(input.hold, 1);
   if (input.die) process.exit(3);
   if (input.fail) return process.send({ kind: 'failed', message: 'no room', stack: 'no room', code: 'ENOSPC' });
   for (let i = 0; i < (input.pieces ?? 0); i++) process.send({ kind: 'piece', piece: i });
@@ -22,7 +23,7 @@ process.send({ kind: 'ready' });
 const script = path.join(mkdtempSync(path.join(tmpdir(), 'oak-workshop-')), 'child.mjs');
 writeFileSync(script, CHILD);
 
-type Told = { readonly wait?: number; readonly spin?: boolean; readonly grow?: boolean; readonly die?: boolean; readonly fail?: boolean; readonly pieces?: number; readonly name?: string };
+type Told = { readonly hold?: number; readonly wait?: number; readonly spin?: boolean; readonly grow?: boolean; readonly die?: boolean; readonly fail?: boolean; readonly pieces?: number; readonly name?: string };
 const work = (rank: 0 | 1 | 2, deadline = 20_000, memory = 2e9) => job<Told, { readonly pid: number; readonly name: string | null }>({ name: 'any', deadline, memory, rank, run: () => Promise.reject(new Error('A child does it.')) });
 
 let workshop: ReturnType<typeof createWorkshop>;
@@ -45,6 +46,12 @@ describe('a workshop', () => {
     await expect(workshop.run(work(1), { die: true })).rejects.toMatchObject({ reason: 'ended' });
     await expect(workshop.run(work(1), { fail: true })).rejects.toMatchObject({ message: 'no room', code: 'ENOSPC' });
     expect((await workshop.run(work(1), { name: 'after' })).name).toBe('after');
+  });
+  test('a child that one job has made large does not do another', async () => {
+    open();
+    const first = await workshop.run(work(1), { hold: 600_000_000 });
+    const next = await workshop.run(work(1, 20_000, 500_000_000), { wait: 300 });
+    expect(next.pid).not.toBe(first.pid);
   });
   test('turns away what is too much, serves who waits with an empty screen first, and keeps a hand free for them', async () => {
     open(2);

@@ -52,23 +52,24 @@ export function createWorkshop({ script, hands, waiting }: Places): Workshop & {
     } catch (error) {
       settle = () => one.reject(error as Error);
     }
+    // One that has grown would have the next job begin with what this one left.
+    const grown = hand !== undefined && all.has(hand) && (await hand.size()) > GROWN;
     busy--;
     if (one.job.rank === 2) later--;
     if (hand && all.has(hand)) {
-      if (closed) hand.end();
+      if (closed || grown) retire(hand);
       else {
         idle.push(hand);
         hand.rest();
-        void endIfGrown(hand);
       }
     }
     settle();
     next();
   }
 
-  async function endIfGrown(hand: Hand): Promise<void> {
-    const size = await hand.size();
-    if (size > GROWN && idle.includes(hand)) hand.end();
+  function retire(hand: Hand): void {
+    forget(hand);
+    hand.end();
   }
 
   function forget(hand: Hand): void {
