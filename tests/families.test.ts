@@ -43,6 +43,12 @@ async function house(more: boolean) {
     vi.doMock('../src/core/commands/events', async (actual) => ({ COMMANDS: [...(await actual<{ COMMANDS: readonly object[] }>()).COMMANDS, (await import('./fixtures/family/command')).projectShout] }));
     vi.doMock('../src/islands/bench/timeline/rows/list', async (actual) => ({ ROWS: [...(await actual<{ ROWS: readonly object[] }>()).ROWS, (await import('./fixtures/family/row')).pulseRow] }));
   }
+  // The lists first, one after the other: asked for by many at once, one of them may come before its stand-in is made.
+  await import('../src/core/timing/operators');
+  await import('../src/core/model/effects');
+  await import('../src/core/checks/list');
+  await import('../src/core/commands/events');
+  await import('../src/islands/bench/timeline/rows/list');
   const [model, commands, evaluate, scene, checks, actions, help, rows, stack, context, editors, cli, problems, state, hits, drawing, drags, words] = await Promise.all([
     import('../src/core/model'), import('../src/core/commands'), import('../src/core/evaluate'), import('../src/core/scene'), import('../src/core/checks'),
     import('../src/islands/bench/editor/actions'), import('../src/islands/bench/help/pages'), import('../src/islands/bench/timeline/rows/build-rows'), import('../src/islands/bench/panel/timing-stack'),
