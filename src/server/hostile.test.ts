@@ -1,6 +1,7 @@
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { spawn } from 'node:child_process';
 import { createCanvas } from '@napi-rs/canvas';
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import { hostileFiles, knotted, promising, texts } from '../../tests/support/attacks';
@@ -138,6 +139,26 @@ describe('media', () => {
     expect(await missing()).toEqual(['a']);
   });
 });
+
+test('a child that is deep in work ends with its server, however that ended', async () => {
+  const input = { file: path.join(data, 'deep.json'), note: path.join(data, 'note'), snapshots: data, media: data };
+  writeFileSync(input.file, hostileFiles(0.5)['a document of 90 MB of small things']!);
+  const parent = spawn('node', ['-e', `const child = require('node:child_process').fork('dist/workshop-child.mjs'); child.on('message', ({ kind }) => kind === 'ready' && child.send(${JSON.stringify({ name: 'import-file', input })}, () => setTimeout(() => console.log(child.pid), 700))); child.on('exit', () => console.log('ended'));`]);
+  const pid = Number(await new Promise<string>((resolve) => parent.stdout.once('data', (chunk: Buffer) => resolve(chunk.toString()))));
+  const lives = () => {
+    try {
+      return process.kill(pid, 0) && !/\) [ZX] /.test(readFileSync(`/proc/${pid}/stat`, 'utf8'));
+    } catch {
+      return false;
+    }
+  };
+  expect(lives()).toBe(true);
+  const began = performance.now();
+  parent.kill('SIGKILL');
+  await vi.waitFor(() => expect(lives()).toBe(false), { timeout: 20_000, interval: 50 });
+  // Left to itself it would read on for many seconds.
+  expect(performance.now() - began).toBeLessThan(4000);
+}, 60_000);
 
 test('an answer written in pieces is what it would be whole', () => {
   const { by } = smallFilm().compositions;

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { readProject, sayIssue } from '../core/model';
 import { CannotOpen } from './cannot-open';
 import { sayDisk } from './disk';
-import { migrate, openThread, overConnection } from './db';
+import { migrate, openThread, overConnection, type ThreadConnection } from './db';
 import { mediaFiles, type MediaFiles } from './media';
 import { createDocuments, snapshotFiles, type Documents } from './documents';
 import { createStills, type Stills } from './stills';
@@ -16,7 +16,7 @@ export type Places = { readonly snapshots: string; readonly media: string; /** W
 /** Everything that an endpoint may reach. */
 export type House = { readonly documents: Documents; readonly media: MediaFiles; readonly stills: Stills; readonly workshop: Workshop; readonly places: Places };
 
-type Standing = { readonly house: House; readonly dead: () => Error | null };
+type Standing = { readonly house: House; readonly dead: () => Error | null; /** Lets go of the folder, so that it can be opened anew. */ readonly leave: () => Promise<void> };
 
 let standing: Promise<Standing> | null = null;
 
@@ -25,15 +25,21 @@ let standing: Promise<Standing> | null = null;
  * write, it is opened anew, from what is on the disk: nothing that was told to be kept is anywhere else.
  */
 export async function house(): Promise<House> {
-  standing ??= open().catch((error: unknown) => {
-    // What keeps it from opening may be mended meanwhile; it is not tried again at each question.
+  standing ??= openOrSay();
+  const mine = standing;
+  const { house: found, dead, leave } = await mine;
+  if (!dead()) return found;
+  // Of several who find it dead, one opens it anew.
+  if (standing === mine) standing = leave().then(openOrSay);
+  return house();
+}
+
+/** Opens the house; a failure is told in words, and tried again when somebody asks later: what keeps it from opening may be mended meanwhile. */
+function openOrSay(): Promise<Standing> {
+  return open().catch((error: unknown) => {
     setTimeout(() => (standing = null), 2000).unref();
     throw new CannotOpen(`The data folder could not be opened. ${sayDisk(error) ?? (error as Error).message}`);
   });
-  const { house: found, dead } = await standing;
-  if (!dead()) return found;
-  standing = null;
-  return house();
 }
 
 /** Jobs that may wait: pictures at home come in one by one, and all of them are asked for at once. */
@@ -46,6 +52,16 @@ const DAY = 24 * 60 * MINUTE;
 async function open(): Promise<Standing> {
   const data = needed('OAK_DATA');
   const connection = await openThread(needed('OAK_DATABASE_THREAD'), { folder: path.join(data, 'database'), empty: process.env['OAK_EMPTY_DATABASE'] ?? null });
+  try {
+    return await stand(data, connection);
+  } catch (error) {
+    // Two databases on one folder write over each other: whoever tries again must be alone with it.
+    await connection.end();
+    throw error;
+  }
+}
+
+async function stand(data: string, connection: ThreadConnection): Promise<Standing> {
   const db = overConnection(connection);
   await migrate(db);
   const places = { snapshots: path.join(data, 'snapshots'), media: path.join(data, 'media'), incoming: path.join(data, 'incoming') };
@@ -56,15 +72,12 @@ async function open(): Promise<Standing> {
   tidy();
   const clocks = [setInterval(tidy, DAY), setInterval(() => void documents.letGo(Date.now() - REST), MINUTE)];
   for (const clock of clocks) clock.unref();
-  const dead = () => {
-    const why = connection.dead();
-    if (why) {
-      for (const clock of clocks) clearInterval(clock);
-      workshop.close();
-    }
-    return why;
+  const leave = async () => {
+    for (const clock of clocks) clearInterval(clock);
+    workshop.close();
+    await connection.end();
   };
-  return { house: { documents, media: mediaFiles(places.media), stills: createStills(documents, workshop, places), workshop, places }, dead };
+  return { house: { documents, media: mediaFiles(places.media), stills: createStills(documents, workshop, places), workshop, places }, dead: connection.dead, leave };
 }
 
 /** A folder without projects gets the demonstration film. */

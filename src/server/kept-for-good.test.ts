@@ -106,6 +106,9 @@ describe('growth', () => {
     const some = Object.entries(markers).slice(0, 7000);
     expect(await house.documents.apply(id(), 3, { ...marker('n11'), patches: some.map(([name, to]) => ({ path: ['compositions', 'by', 'main', 'markers', name], to })) })).toMatchObject({ kind: 'applied', revision: 4 });
     expect((await restarted().open(id()))!.revision).toBe(4);
+    // A start between forgets nothing of what was added since the last snapshot.
+    const rest = Object.entries(markers).slice(7000);
+    expect(await restarted().apply(id(), 4, { ...marker('n13'), patches: rest.map(([name, to]) => ({ path: ['compositions', 'by', 'main', 'markers', name], to })) })).toMatchObject({ kind: 'refused', message: expect.stringMatching(/^This would make/) as string });
     // Its snapshot is far too large to be read at once: it comes in pieces, and is the same.
     const { project } = (await house.documents.open(id()))!;
     await house.documents.letGo(Date.now() + 1);

@@ -6,6 +6,8 @@ import type { ThreadAnswer, ThreadRequest, ThreadStart } from './thread-protocol
 export type ThreadConnection = Connection & {
   /** Why the thread is no more; null while it lives. */
   readonly dead: () => Error | null;
+  /** Ends the thread, and waits until nobody has the folder open. */
+  readonly end: () => Promise<void>;
 };
 
 /** Starts the database's thread and waits until it is open. A thread that dies, or could not write, fails everything that waits for it. */
@@ -55,5 +57,5 @@ export async function openThread(script: string, start: ThreadStart): Promise<Th
     waiting.set(id, { resolve, reject });
     worker.postMessage({ id, kind, sql, params } satisfies ThreadRequest);
   });
-  return { query: (sql, params) => ask('query', sql, params), exec: async (sql) => void (await ask('exec', sql, [])), dead: () => dead };
+  return { query: (sql, params) => ask('query', sql, params), exec: async (sql) => void (await ask('exec', sql, [])), dead: () => dead, end: async () => void (await worker.terminate()) };
 }

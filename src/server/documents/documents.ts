@@ -86,7 +86,8 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
     const open: Open = { ...(await loadDocument(db, workshop, files, row)), usedAt: 0, writing: null };
     if (open.repaired !== null) {
       console.error(open.repaired);
-      await snapshot(id, open);
+      // What could be read is opened, whether or not there is room to write it anew.
+      await snapshot(id, open).catch((error: unknown) => console.error(error));
     }
     return open;
   }

@@ -7,6 +7,7 @@ import { snapshotsOf, type SnapshotRow } from '../repositories/snapshots';
 import type { ProjectRow } from '../repositories/projects';
 import { assemble, type Piece, type Workshop } from '../workshop';
 import { readChange } from './document-source';
+import { growthOf } from './growth';
 import { openSnapshot } from './open-snapshot';
 import type { SnapshotFiles } from './snapshot-files';
 
@@ -42,16 +43,18 @@ export async function loadDocument(db: Database, workshop: Workshop, files: Snap
       damages.push(error.message);
       continue;
     }
-    let { project } = found;
+    let { project, length } = found;
     let revision = snapshot.revision;
     for (const kept of await changesAfter(db, row.id, revision)) {
-      project = applyPatches(project, readChange(kept, row.name).patches).project;
+      const change = readChange(kept, row.name);
+      project = applyPatches(project, change.patches).project;
+      length += growthOf(change);
       revision = kept.revision;
       // Others are answered in between.
       if (revision % 20 === 0) await new Promise((resolve) => setImmediate(resolve));
     }
     const repaired = damages.length > 0 ? `A file of “${row.name}” was damaged, and was made good from an older state and the changes after it; nothing is missing. ${damages.join(' ')}` : null;
-    return { project, revision, snapshot, length: found.length, repaired };
+    return { project, revision, snapshot, length, repaired };
   }
   throw new CannotOpen(`“${row.name}” cannot be opened. ${damages.join(' ')} Put it back from a copy of the data folder, or open what can be saved; nothing of the project was changed.`, true);
 }

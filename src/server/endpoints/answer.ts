@@ -37,6 +37,8 @@ export async function safely(work: () => Promise<Response>): Promise<Response> {
     // One that a child met has its code alone.
     if ((error as { code?: unknown }).code === 'CANNOT-OPEN') return refuse(503, (error as Error).message);
     if (error instanceof NotDone) return error.reason === 'busy' ? refuse(503, error.message, { 'retry-after': '2' }) : refuse(422, error.message);
+    // Whoever asked has gone before all was said: nobody hears the answer, and nothing is wrong here.
+    if ((error as { code?: unknown }).code === 'ECONNRESET') return refuse(400, 'The request ended before it was whole.');
     const disk = sayDisk(error);
     if (disk) return refuse(507, disk);
     console.error(error);

@@ -66,6 +66,17 @@ describe('a workshop', () => {
     await Promise.all([slow, ...waiting]);
     expect(done).toEqual(['opened', 'slow', 'p1', 'p2', 'p3', 'p4']);
   });
+  test('however much is brought in and painted at once, an empty screen finds a hand free', async () => {
+    open(3);
+    const done: string[] = [];
+    const told = (rank: 0 | 1 | 2, name: string, wait = 0) => workshop.run(work(rank), { name, wait }).then((one) => void done.push(one.name!));
+    const busy = [told(1, 'in', 1500), told(1, 'in', 1500), told(1, 'in', 1500), told(2, 'still', 1500), told(2, 'still', 1500)];
+    await Promise.all([...busy, told(0, 'opened')]);
+    // It waits for none of those before it: the third of what is brought in has to.
+    expect(done.indexOf('opened')).toBeLessThan(done.lastIndexOf('in'));
+    expect(done.indexOf('opened')).toBeLessThan(done.indexOf('still'));
+    expect(done.length).toBe(6);
+  });
   test('a child does not outlive the one that asked', async () => {
     open();
     const { pid } = await workshop.run(work(1), {});

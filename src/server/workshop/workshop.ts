@@ -27,22 +27,26 @@ export function createWorkshop({ script, hands, waiting }: Places): Workshop & {
   const queues: [Waiting[], Waiting[], Waiting[]] = [[], [], []];
   const idle: Hand[] = [];
   const all = new Set<Hand>();
-  let busy = 0;
-  let later = 0;
+  /** Children at work, by the rank of what they do. */
+  const busy: [number, number, number] = [0, 0, 0];
   let closed = false;
 
   function next(): void {
-    while (busy < hands) {
-      // What comes when it comes never takes the last hand: what somebody waits for finds one.
-      const ready = queues.find((queue, rank) => queue.length > 0 && (rank < 2 || later < Math.max(1, hands - 1)));
+    for (;;) {
+      const ready = queues.find((queue, rank) => queue.length > 0 && mayBegin(rank));
       if (!ready) return;
       void serve(ready.shift()!);
     }
   }
 
+  /** Each rank leaves a hand to the one before it: however much is brought in or painted, an empty screen finds one free. */
+  function mayBegin(rank: number): boolean {
+    const atLeast = (least: number) => busy.slice(least).reduce((sum, many) => sum + many, 0);
+    return busy.every((_, least) => least > rank || atLeast(least) < Math.max(1, hands - least));
+  }
+
   async function serve(one: Waiting): Promise<void> {
-    busy++;
-    if (one.job.rank === 2) later++;
+    busy[one.job.rank]++;
     let hand = idle.pop();
     let settle: () => void;
     try {
@@ -54,8 +58,7 @@ export function createWorkshop({ script, hands, waiting }: Places): Workshop & {
     }
     // One that has grown would have the next job begin with what this one left.
     const grown = hand !== undefined && all.has(hand) && (await hand.size()) > GROWN;
-    busy--;
-    if (one.job.rank === 2) later--;
+    busy[one.job.rank]--;
     if (hand && all.has(hand)) {
       if (closed || grown) retire(hand);
       else {
@@ -140,7 +143,7 @@ function startHand(script: string, ended: (hand: Hand) => void): Hand {
             else if (message.kind === 'failed') reject(Object.assign(new Error(message.message), { code: message.code, stack: message.stack }));
           };
           clocks.push(setTimeout(() => end(new NotDone('too-slow', `This took longer than ${Math.round(job.deadline / 1000)} s and was given up.`)), job.deadline));
-          clocks.push(setInterval(() => void sizeOf(child.pid).then((bytes) => bytes > job.memory && end(new NotDone('too-large', `This needs more memory than the ${Math.round(job.memory / 1e6)} MB that one piece of work may have.`))), LOOK_EVERY));
+          clocks.push(setInterval(() => void sizeOf(child.pid).then((bytes) => bytes > job.memory && fail === reject && end(new NotDone('too-large', `This needs more memory than the ${Math.round(job.memory / 1e6)} MB that one piece of work may have.`))), LOOK_EVERY));
           void ready.then(() => !gone && child.send({ name: job.name, input } satisfies ToChild, (error) => error && leave(error)));
         });
       } finally {
