@@ -58,7 +58,7 @@ export type ReadBundle = { readonly ok: true; readonly project: Project; readonl
 export async function readBundle(source: string | Uint8Array, media: MediaStore): Promise<ReadBundle> {
   if (!isZip(typeof source === 'string' ? await firstBytes(source) : source)) {
     const bytes = typeof source === 'string' ? await readFile(source) : source;
-    return bytes.length > MOST_TEXT ? refuse(`This file has ${Math.round(bytes.length / 1e6)} MB; a project without its media has at most ${MOST_TEXT / 1e6}.`) : readParts(bytes, null, media);
+    return bytes.length > MOST_TEXT ? refuse(`This file has ${Math.round(bytes.length / 1e6)} MB; a project without its media has at most ${MOST_TEXT / 1e6}. Take out of it what is not needed, and export it again.`) : readParts(bytes, null, media);
   }
   let zip: Zip;
   try {
@@ -70,7 +70,7 @@ export async function readBundle(source: string | Uint8Array, media: MediaStore)
     const names = zip.names.filter((name) => name.endsWith('.oak.json'));
     if (names.length !== 1) return refuse(names.length === 0 ? 'There is no project (.oak.json) in this zip.' : `There are ${names.length} projects in this zip; bring them in one at a time.`);
     const text = await zip.read(names[0]!, MOST_TEXT);
-    return text ? await readParts(text, zip, media) : refuse(`The project in this zip has more than ${MOST_TEXT / 1e6} MB, which is more than a project may have without its media.`);
+    return text ? await readParts(text, zip, media) : refuse(`The project in this zip has more than ${MOST_TEXT / 1e6} MB, which is more than a project may have without its media. Take out of it what is not needed, and export it again.`);
   } catch (error) {
     // What reading a zip throws has no code of a disk.
     if ((error as NodeJS.ErrnoException).code !== undefined && !String((error as NodeJS.ErrnoException).code).startsWith('Z_')) throw error;

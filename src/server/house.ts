@@ -38,7 +38,8 @@ export async function house(): Promise<House> {
 function openOrSay(): Promise<Standing> {
   return open().catch((error: unknown) => {
     setTimeout(() => (standing = null), 2000).unref();
-    throw new CannotOpen(`The data folder could not be opened. ${sayDisk(error) ?? (error as Error).message}`);
+    // What is wrong with the disk comes first: where there is little room for words, they are the first that are read.
+    throw new CannotOpen(sayDisk(error) ?? `The data folder could not be opened. ${(error as Error).message}`);
   });
 }
 
