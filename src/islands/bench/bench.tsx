@@ -38,6 +38,7 @@ export default function Bench({ projectId }: { readonly projectId: string }) {
   if (opening.kind !== 'failed') return <div className="p-6"><h1 className="sr-only">Bench</h1><p className="text-muted" role="status">Opening the project …</p></div>;
   return (
     <div className="grid h-full place-content-center gap-4 text-center">
+      <h1 className="sr-only">Bench</h1>
       <p className="max-w-xl px-4 wrap-anywhere">{opening.message}</p>
       <p className="flex justify-center gap-2">
         {opening.savable && <Save projectId={projectId} onFailed={(message) => setOpening({ kind: 'failed', message })} />}
