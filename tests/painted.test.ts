@@ -1,7 +1,7 @@
 import { createCanvas } from '@napi-rs/canvas';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { applyPatches, nestLayers, unnestLayer, validateTouched, type Draft } from '../src/core/commands';
+import { applyPatches, naturalRiders, nestLayers, RIDERS, ridersOf, unnestLayer, validateTouched, type Draft, type Rider } from '../src/core/commands';
 import { evaluateFrame } from '../src/core/evaluate';
 import type { FaceLookup } from '../src/core/lettering';
 import { inOrder, isDrawn, type Composition, type Project } from '../src/core/model';
@@ -66,6 +66,7 @@ const framesOf = (project: Project) => [...new Set([0, 3, 7, 11, 15, 19, ...inOr
 
 describe('nesting pictures and taking apart', () => {
   const [seen, apartFrom] = [counting(), counting()];
+  const riding = { nested: 0, out: { place: 0, timing: 0, opacity: 0, blend: 0, markers: 0 }, fixed: new Set<string>() };
   const told = { nested: 0, strokes: 0, apart: 0, refused: new Set<string>(), clipped: 0 };
 
   test('a picture that goes inside leaves every painted frame as it was', () => {
@@ -84,6 +85,38 @@ describe('nesting pictures and taking apart', () => {
         if (most > ROUNDING) throw new Error(`frame ${one} is ${most} levels off after nesting ${ids.map((id) => JSON.stringify({ ...by[id], masks: 0, effects: 0 })).join(' ')}`);
       }
     }), { seed: 51, numRuns: 160, endOnFailure: true });
+  }, 120_000);
+  test('whatever rides outside a nest of one layer, every painted frame is as it was', () => {
+    fc.assert(fc.property(randomFilm, fc.integer({ min: 0, max: 5 }), fc.array(fc.constantFrom(...RIDERS), { maxLength: 4 }), fc.boolean(), fc.integer({ min: 0, max: 15 }), (drawn, pick, more, all, frame) => {
+      // Half of the films run at one rate, so that what is shown can be timed from outside.
+      const random = all ? { ...drawn, compositions: { ...drawn.compositions, by: Object.fromEntries(Object.entries(drawn.compositions.by).map(([one, composition]) => [one, { ...composition, rate: main(drawn).rate }])) } } : drawn;
+      const flips: readonly Rider[] = all ? ['place', 'opacity', 'timing', ...more] : more;
+      // Who follows a layer, is clipped by it or repeats it is not taken along: those are set free first.
+      const { order } = main(random).layers;
+      const id = order[pick % order.length]!;
+      const by = Object.fromEntries(Object.entries(main(random).layers.by).map(([one, layer]) => [one, { ...layer, ...(layer.parent === id ? { parent: null } : {}), ...(layer.clipTo === id ? { clipTo: null } : {}), ...('appliesTo' in layer && layer.appliesTo === id ? { appliesTo: null } : {}) }]));
+      const project = { ...random, compositions: { ...random.compositions, by: { ...random.compositions.by, main: { ...main(random), layers: { order, by } } as Composition } } };
+      const layer = main(project).layers.by[id]!;
+      // A wash alone inside has nothing under it to change.
+      if (!isDrawn(layer.kind) || layer.kind === 'wash' || inOrder(main(project).layers).some((one) => one.kind === 'copies')) return;
+      const bounds = boundsAt(project, frame);
+      let outside: readonly Rider[] = naturalRiders(project, main(project), [layer]);
+      for (const rider of flips) {
+        const { why } = ridersOf(project, 'main', [id], outside, bounds).find((one) => one.rider === rider)!;
+        if (why !== null) riding.fixed.add(rider);
+        else outside = outside.includes(rider) ? outside.filter((one) => one !== rider) : [...outside, rider];
+      }
+      const draft = nestLayers(project, 'main', [id], { name: 'N', inside: 'all', length: 'whole', outside, frame, bounds, newId });
+      if (!draft) return;
+      if ('refused' in draft) throw new Error(`${draft.refused} with ${outside.join(', ')}`);
+      for (const rider of outside) riding.out[rider]++;
+      riding.nested++;
+      const after = done(project, draft);
+      for (const one of framesOf(project)) {
+        const most = apart(pixels(project, one), pixels(after, one));
+        if (most > ROUNDING) throw new Error(`frame ${one} is ${most} levels off with ${outside.join(', ')} outside: ${JSON.stringify({ ...layer, masks: 0, effects: 0 })}`);
+      }
+    }), { seed: 53, numRuns: 320, endOnFailure: true });
   }, 120_000);
   test('a nest that may be taken apart leaves every painted frame as it was', () => {
     fc.assert(fc.property(randomFilm, fc.boolean(), (random, plainly) => {
@@ -108,6 +141,9 @@ describe('nesting pictures and taking apart', () => {
     }), { seed: 52, numRuns: 300, endOnFailure: true });
   }, 120_000);
   afterAll(() => {
+    expect(riding.nested).toBeGreaterThan(80);
+    expect(Object.entries(riding.out).filter(([, times]) => times < 3)).toEqual([]);
+    expect(riding.fixed.size).toBe(RIDERS.length);
     expect(told.nested).toBeGreaterThan(40);
     expect(told.strokes).toBeGreaterThan(5);
     expect(told.apart).toBeGreaterThan(10);

@@ -1,6 +1,6 @@
 import type { MediaStore } from '../../bundle';
 import {
-  applyPatches, argumentSchemas, changeFrom, commandOf, EMPTY_HISTORY, idsFromDocument, record, steppedBack, steppedForward, takeBack, validateTouched, work, type Change, type Draft, type History,
+  applyPatches, argumentSchemas, changeFrom, commandOf, EMPTY_HISTORY, idsFromDocument, joined, record, steppedBack, steppedForward, takeBack, validateTouched, work, type Change, type Draft, type History,
 } from '../../core/commands';
 import type { Project } from '../../core/model';
 import { Refusal } from '../refusal';
@@ -8,7 +8,7 @@ import { namesToIds } from './names-to-ids';
 import { withMedia } from './with-media';
 
 /** One edit as it is asked for. `folder` is where paths in it start from, `words` name it in a refusal. */
-export type GivenStep = { readonly do: string; readonly with: unknown; readonly folder: string; readonly words: string };
+export type GivenStep = { readonly do: string; readonly with: unknown; /** Taken back together with the step before it. */ readonly joins?: boolean; readonly folder: string; readonly words: string };
 
 /** Does steps in order; the first that is refused refuses all of them. Answers what was done in words. */
 export async function doSteps(project: Project, steps: readonly GivenStep[], media: MediaStore): Promise<{ readonly project: Project; readonly words: readonly string[] }> {
@@ -34,7 +34,7 @@ export async function doSteps(project: Project, steps: readonly GivenStep[], med
       if (!last) throw new Refusal(`${step.words}: there is nothing to do again.`);
       const again = last.by ? perform(takeBack(now, { ...last.by, label: last.change.label }, 'Redo').draft, step) : null;
       history = steppedForward(history, again && { ...again, label: last.change.label });
-    } else history = record(history, perform(await worked(now, step, schemas, media), step));
+    } else history = (step.joins ? joined : record)(history, perform(await worked(now, step, schemas, media), step));
   }
   return { project: now, words };
 }

@@ -44,9 +44,9 @@ async function readScript(file: string): Promise<readonly GivenStep[]> {
   const steps = lines.flatMap((line, i): readonly GivenStep[] => {
     if (line.trim() === '') return [];
     const place = `${file}, line ${i + 1}`;
-    const step = parse(line, place) as { readonly do?: unknown; readonly with?: unknown };
-    if (step === null || typeof step !== 'object' || typeof step.do !== 'string' || Object.keys(step).some((key) => key !== 'do' && key !== 'with')) throw new Refusal(`${place}: a step is {"do": EVENT, "with": {…}}.`);
-    return [{ do: step.do, with: step.with ?? {}, folder, words: `${place}, ${step.do}` }];
+    const step = parse(line, place) as { readonly do?: unknown; readonly with?: unknown; readonly joins?: unknown };
+    if (step === null || typeof step !== 'object' || typeof step.do !== 'string' || Object.keys(step).some((key) => !['do', 'with', 'joins'].includes(key)) || !['boolean', 'undefined'].includes(typeof step.joins)) throw new Refusal(`${place}: a step is {"do": EVENT, "with": {…}}.`);
+    return [{ do: step.do, with: step.with ?? {}, joins: step.joins === true, folder, words: `${place}, ${step.do}` }];
   });
   if (steps.length === 0) throw new Refusal(`${file} holds no step.`);
   return steps;

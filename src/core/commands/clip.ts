@@ -2,6 +2,7 @@ import { keyTimesOf, trackAt, unbent } from '../scene';
 import { fromMemory, inOrder, member, newComposition, newProject, type Asset, type Composition, type Layer, type Project } from '../model';
 import { framesPerSecond, hull, type Frames, type Rate } from '../time';
 import { count, type Draft } from './change';
+import { nextNames } from './next-name';
 import { compositionPath, layerPath, trackPath } from './paths';
 import { patchOf, sameValue, type Patch } from './patch';
 import { rescaleChannel, rescaleLayer } from './rescale';
@@ -86,8 +87,10 @@ export function pasteLayers(project: Project, compositionId: string, clip: Proje
   const ids = new Map(layers.map((layer) => [layer.id, newId()]));
   // Links among the pasted go along; links to others hold where those others are here too.
   const link = (id: string | null) => (id === null ? null : (ids.get(id) ?? (member(host.layers.by, id) ? id : null)));
-  const made = layers.map((layer): Layer => ({
-    ...layer, id: ids.get(layer.id)!, start: layer.start + by, spans: layer.spans.map(([a, b]) => [a + by, b + by] as const), locked: false,
+  // A second one of a name is told from the first by a number.
+  const names = nextNames(layers.map((layer) => layer.name), Object.values(host.layers.by).map((layer) => layer.name));
+  const made = layers.map((layer, i): Layer => ({
+    ...layer, id: ids.get(layer.id)!, name: names[i]!, start: layer.start + by, spans: layer.spans.map(([a, b]) => [a + by, b + by] as const), locked: false,
     markers: Object.fromEntries(Object.values(layer.markers).map((marker) => [marker.id, { ...marker, at: marker.at + by }])),
     parent: link(layer.parent), partner: link(layer.partner), clipTo: link(layer.clipTo),
     ...('appliesTo' in layer ? { appliesTo: link(layer.appliesTo) } : {}), ...('of' in layer ? { of: link(layer.of) ?? layer.of } : {}),
@@ -100,7 +103,7 @@ export function pasteLayers(project: Project, compositionId: string, clip: Proje
     ...made.map((layer) => patchOf(layerPath(compositionId, layer.id), undefined, layer)),
     patchOf([...compositionPath(compositionId), 'layers', 'order'], order, [...order.slice(0, place), ...made.map((layer) => layer.id), ...order.slice(place)]),
   );
-  return { event: 'layers.paste', label: `${verb} ${made.length === 1 ? made[0]!.name : count(made.length, 'layer')}`, made: made.map((layer) => layer.id), patches };
+  return { event: 'layers.paste', label: `${verb} ${layers.length === 1 ? layers[0]!.name : count(made.length, 'layer')}`, made: made.map((layer) => layer.id), patches };
 }
 
 /** Copies of layers, just above the topmost of them and at the same time. */

@@ -1,6 +1,7 @@
 import { inOrder, member, settleRigid, type Asset, type Channel, type Composition, type Layer, type Project } from '../model';
 import { DUST, framesPerSecond, sameRate, type Rate, type Span } from '../time';
 import { count, type Draft } from './change';
+import { nextName } from './next-name';
 import { compositionPath, layerPath } from './paths';
 import { patchesBetween, patchOf, sameValue, type Patch } from './patch';
 import { countsInHostFrames, rescaleChannel, rescaled, rescaleLayer, rescaleMarkers, rescaleOperator, rescaleTime } from './rescale';
@@ -143,14 +144,15 @@ export function holds(project: Project, outer: string, inner: string, seen: Set<
   return inOrder(composition.layers).some((layer) => 'source' in layer && holds(project, layer.source, inner, seen));
 }
 
-/** Puts a composition into the library, after the one named or last. */
+/** Puts a composition into the library, after the one named or last. A second one of a name gets a number. */
 export function addComposition(project: Project, composition: Composition, after: string | null = null): Draft {
   const { order } = project.compositions;
   const at = after === null ? order.length : order.indexOf(after) + 1;
+  const name = nextName(composition.name, new Set(Object.values(project.compositions.by).map((one) => one.name)));
   return {
     event: 'composition.add', label: `Add ${composition.name}`,
     patches: [
-      patchOf(compositionPath(composition.id), undefined, composition),
+      patchOf(compositionPath(composition.id), undefined, name === composition.name ? composition : { ...composition, name }),
       patchOf(['compositions', 'order'], order, [...order.slice(0, at), composition.id, ...order.slice(at)]),
     ],
   };
@@ -160,7 +162,7 @@ export function addComposition(project: Project, composition: Composition, after
 export function duplicateComposition(project: Project, compositionId: string, id: string): Draft | null {
   const composition = member(project.compositions.by, compositionId);
   if (!composition) return null;
-  return { ...addComposition(project, { ...composition, id, name: `${composition.name}, copy` }, compositionId), label: `Duplicate ${composition.name}` };
+  return { ...addComposition(project, { ...composition, id }, compositionId), label: `Duplicate ${composition.name}` };
 }
 
 /** Takes a composition out of the project; refused while layers show it or when it is the last one. */

@@ -1,20 +1,22 @@
 import { member, type Layer, type Project } from '../model';
 import { count, type Draft } from './change';
+import { nextNames } from './next-name';
 import { compositionPath, layerPath } from './paths';
 import { patchOf } from './patch';
 import { reachLayer } from './target';
 
-/** Puts new layers into a composition, above the one named (or on top of all), in the order given. */
+/** Puts new layers into a composition, above the one named (or on top of all), in the order given. A second one of a name gets a number. */
 export function addLayers(project: Project, compositionId: string, layers: readonly Layer[], above: string | null, label?: string): Draft | null {
   const composition = member(project.compositions.by, compositionId);
   if (!composition || layers.length === 0) return null;
   const { order } = composition.layers;
   const at = above === null ? 0 : Math.max(0, order.indexOf(above));
+  const names = nextNames(layers.map((layer) => layer.name), Object.values(composition.layers.by).map((layer) => layer.name));
   return {
     event: 'layers.add',
     label: label ?? (layers.length === 1 ? `Add ${layers[0]!.name}` : `Add ${count(layers.length, 'layer')}`),
     patches: [
-      ...layers.map((layer) => patchOf(layerPath(compositionId, layer.id), undefined, layer)),
+      ...layers.map((layer, i) => patchOf(layerPath(compositionId, layer.id), undefined, names[i] === layer.name ? layer : { ...layer, name: names[i] })),
       patchOf([...compositionPath(compositionId), 'layers', 'order'], order, [...order.slice(0, at), ...layers.map((layer) => layer.id), ...order.slice(at)]),
     ],
   };

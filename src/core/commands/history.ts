@@ -1,10 +1,13 @@
 import type { Change } from './change';
 
 /** A change that was taken back, and the change that did so: doing it again is taking that one back. */
-export type Undone = { readonly change: Change; readonly by: Change | null };
+export type Undone = { readonly change: Done; readonly by: Change | null };
+
+/** A change, or several of one kind in quick succession that are one step of undo: `parts` are those, in order. */
+export type Done = Change & { readonly parts?: readonly Change[] };
 
 /** What this window has done and taken back in one project. Undo is itself a new change; this only remembers which. */
-export type History = { readonly done: readonly Change[]; readonly undone: readonly Undone[] };
+export type History = { readonly done: readonly Done[]; readonly undone: readonly Undone[] };
 
 export const EMPTY_HISTORY: History = { done: [], undone: [] };
 
@@ -14,6 +17,16 @@ const MOST = 500;
 /** After a new edit there is nothing to redo. */
 export function record(history: History, change: Change): History {
   return { done: [...history.done, change].slice(-MOST), undone: [] };
+}
+
+/** A change that goes on with the last one: both are one step. */
+export function joined(history: History, change: Change): History {
+  const last = history.done[history.done.length - 1];
+  return last ? { done: [...history.done.slice(0, -1), wholeOf([...(last.parts ?? [last]), change])], undone: [] } : record(history, change);
+}
+
+function wholeOf(parts: readonly Change[]): Done {
+  return parts.length === 1 ? parts[0]! : { ...parts[0]!, patches: parts.flatMap((part) => part.patches), parts };
 }
 
 /** The history after the last change was taken back by another (or by none, when nothing of it was left to take back). */
@@ -29,5 +42,9 @@ export function steppedForward(history: History, again: Change | null): History 
 
 /** The history without a change that was refused: it never happened, so neither can it be taken back nor done again. */
 export function forget(history: History, id: string): History {
-  return { done: history.done.filter((one) => one.id !== id), undone: history.undone.filter(({ change, by }) => change.id !== id && by?.id !== id) };
+  const without = (one: Done): readonly Done[] => {
+    const left = (one.parts ?? [one]).filter((part) => part.id !== id);
+    return left.length === (one.parts ?? [one]).length ? [one] : left.length === 0 ? [] : [wholeOf(left)];
+  };
+  return { done: history.done.flatMap(without), undone: history.undone.filter(({ change, by }) => !(change.parts ?? [change]).some((part) => part.id === id) && by?.id !== id) };
 }

@@ -7,14 +7,16 @@ export {
 export { bringIn, lastingAs } from './bring';
 export { addLayers, reorderLayers, stepLayers } from './create';
 export { shownShift, type Shifting } from './shown-shift';
-export { EMPTY_HISTORY, forget, record, steppedBack, steppedForward, type History } from './history';
+export { EMPTY_HISTORY, forget, joined, record, steppedBack, steppedForward, type History } from './history';
 export { addStop, coloursOf, deleteStop, isInked, setFillKind, setInk } from './inks';
 export { isHeldKey, setOutside, shapeKeys, type KeyShape } from './key-shape';
 export { deleteKeys, moveKeys } from './keys';
 export { deleteLayers, setLayerField, trimLayersTo, type PlainField } from './layers';
 export { addMarkers, deleteMarkers, setMarkers } from './markers';
 export { findMarker, framesOf, NO_MOMENTS, shiftLimits, shiftMoments, withRipple, withTogether, type MarkerRef, type Moments } from './moments';
-export { nestLayers, type NestChoice } from './nest';
+export { nestLayers } from './nest';
+export type { NestChoice } from './nest-choice';
+export { naturalRiders, RIDERS, ridersOf, type Rider, type Riding } from './nest-riders';
 export { unnestLayer } from './unnest';
 export { setParent } from './parent';
 export { applyPatches, invertPatches, patchesBetween, patchOf, readPath, sameValue, type Clash, type Patch } from './patch';
@@ -22,6 +24,7 @@ export { changedPose, hasChosenAncestor, inParentSpace, movePlaces, placeLayers,
 export { rescaleLayer } from './rescale';
 export { addKeys, keyAt, setValues, type Keying, type NewValue } from './set-values';
 export { splitLayers, stretchFactor, stretchLayers } from './stretch';
+export { nextName, nextNames } from './next-name';
 export { keyName, keysOf, type KeyRef, type TrackRef } from './target';
 export { addOperator, birthAt, deleteOperator, moveOperator, setOperator, type Refused } from './timing';
 export { validateTouched } from './validate';

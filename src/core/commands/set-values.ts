@@ -4,7 +4,8 @@ import { inTime, type Channel, type Project } from '../model';
 import { DUST, type Frames } from '../time';
 import { count, type Draft } from './change';
 import { keyAdded } from './key-added';
-import { trackPath } from './paths';
+import { isNamedByWords, nameFromWords } from './next-name';
+import { layerPath, trackPath } from './paths';
 import { patchOf, type Patch } from './patch';
 import { keyPatches } from './stored-key';
 import { keysOf, reach, restingChannel, type AnyKey, type TrackRef } from './target';
@@ -37,6 +38,9 @@ export function setValues(project: Project, compositionId: string, values: reado
     const after = how.keying || (track.operator !== null && !isKeyed) ? keyedAt(before, track, x, value, how.newId) : isKeyed ? shifted(before, track, x, value) : { ...before, value };
     if (sameChannel(before, after)) continue;
     patches.push(...differences(track, trackPath(compositionId, layer.id, track), after));
+    // A text is called by its words until somebody names it.
+    const words = layer.kind === 'text' && track.address === 'text' && !hasKeys(after) && isNamedByWords(layer.name, before.value) ? nameFromWords(after.value) : null;
+    if (words !== null && words !== layer.name) patches.push(patchOf([...layerPath(compositionId, layer.id), 'name'], layer.name, words));
     touched.add(layer.name);
     labels.add(track.spec.label);
     if (how.keying) keyed++;

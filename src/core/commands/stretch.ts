@@ -4,6 +4,7 @@ import { newOperator } from '../timing';
 import { hull, type Frames } from '../time';
 import type { Draft } from './change';
 import { forLayers } from './layers';
+import { nextNames } from './next-name';
 import { layerPath } from './paths';
 import { patchOf, sameValue, type Patch } from './patch';
 import { rescaleChannel, rescaled } from './rescale';
@@ -70,10 +71,11 @@ function spreadKeys(path: readonly string[], channel: Channel, factor: number): 
   }));
 }
 
-/** Cuts layers in two at a frame that lies inside their bars; the later part is a layer of its own, just above. */
-export function splitLayers(project: Project, compositionId: string, ids: readonly string[], frame: Frames, newId: () => string): Draft | null {
+/** Cuts layers in two at a frame that lies inside their bars; the later part is a layer of its own, just above, with a number to its name. `made` are the later parts. */
+export function splitLayers(project: Project, compositionId: string, ids: readonly string[], frame: Frames, newId: () => string): (Draft & { readonly made: readonly string[] }) | null {
   const composition = project.compositions.by[compositionId];
   const later = new Map<string, string>();
+  const taken = Object.values(composition?.layers.by ?? {}).map((layer) => layer.name);
   const draft = forLayers(project, compositionId, ids, 'layers.split', 'Split', (layer, path) => {
     const outer = hull(layer.spans);
     if (!outer || frame <= outer[0] || frame >= outer[1]) return [];
@@ -81,9 +83,11 @@ export function splitLayers(project: Project, compositionId: string, ids: readon
     const after = layer.spans.flatMap(([from, to]) => (to > frame ? [[Math.max(from, frame), to] as const] : []));
     const id = newId();
     later.set(layer.id, id);
-    return [patchOf([...path, 'spans'], layer.spans, before), patchOf(layerPath(compositionId, id), undefined, { ...layer, id, spans: after })];
+    const [name] = nextNames([layer.name], taken);
+    taken.push(name!);
+    return [patchOf([...path, 'spans'], layer.spans, before), patchOf(layerPath(compositionId, id), undefined, { ...layer, id, name, spans: after })];
   });
   if (!draft || !composition) return null;
   const order = composition.layers.order.flatMap((id) => (later.has(id) ? [later.get(id)!, id] : [id]));
-  return { ...draft, patches: [...draft.patches, patchOf(['compositions', 'by', compositionId, 'layers', 'order'], composition.layers.order, order)] };
+  return { ...draft, made: [...later.values()], patches: [...draft.patches, patchOf(['compositions', 'by', compositionId, 'layers', 'order'], composition.layers.order, order)] };
 }

@@ -1,6 +1,6 @@
 import { staysInside } from '../display';
 import { evaluateFrame } from '../evaluate';
-import { hasKeys, sourceOf, sourceTimeAt } from '../scene';
+import { canChange, hasKeys, sourceOf, sourceTimeAt } from '../scene';
 import { inOrder, isDrawn, member, newNull, POSE, type Channel, type Composition, type Layer, type LayerOf, type Project } from '../model';
 import { operatorOf } from '../timing';
 import { clipSpan, moveSpans, sameRate } from '../time';
@@ -61,9 +61,17 @@ export function unnestLayer(project: Project, compositionId: string, layerId: st
 /** A null with what the nest had for itself: its pose, how the time of its keys runs, its markers; null when it had none of these. */
 function holderOf(nest: Nest, newId: () => string): Layer | null {
   const pose = Object.entries(nest.channels as Readonly<Record<string, Channel>>).filter(([name, channel]) => name !== 'opacity' && (hasKeys(channel) || channel.value !== POSE[name as keyof typeof POSE].start));
-  if (pose.length === 0 && Object.keys(nest.markers).length === 0) return null;
+  if ((pose.length === 0 || standsStill(nest)) && Object.keys(nest.markers).length === 0) return null;
   const { start, parent, partner, markers, timing, colour, note, turnAlong, turnBy, mirrorAt, joint } = nest;
   return { ...newNull(newId(), nest.name, nest.spans, {}), start, parent, partner, markers, timing, colour, note, turnAlong, turnBy, mirrorAt, joint, pose: nest.pose, channels: Object.fromEntries(pose) } as Layer;
+}
+
+/** Whether a pose moves nothing, ever: a pivot that stands where its layer does. */
+function standsStill(nest: Nest): boolean {
+  const channels = nest.channels as Readonly<Record<string, Channel | undefined>>;
+  const value = (name: keyof typeof POSE) => channels[name]?.value ?? POSE[name].start;
+  const others = (Object.keys(POSE) as (keyof typeof POSE)[]).filter((name) => !['x', 'y', 'pivotX', 'pivotY', 'opacity', 'position'].includes(name));
+  return !channels['position'] && Object.values(channels).every((channel) => !channel || !canChange(channel)) && value('x') === value('pivotX') && value('y') === value('pivotY') && others.every((name) => value(name) === POSE[name].start) && !nest.turnAlong;
 }
 
 /** Why a nest cannot be taken apart without changing a picture, or losing something that only a nest can have; null when it can. */
@@ -99,7 +107,7 @@ const MOST = 100_000;
 /** Why being clipped to its frame can be seen on a nest, or null when it cannot: nothing ever reaches beyond it. */
 function whyCut(project: Project, host: Composition, nest: Nest, source: Composition): string | null {
   const cut = `${nest.name} is clipped to its frame, and something inside may reach beyond it; let it not be clipped first.`;
-  const resting = Object.values(nest.channels as Readonly<Record<string, Channel>>).length === 0 && nest.parent === null;
+  const resting = standsStill(nest) && nest.parent === null;
   if (resting && source.width >= host.width && source.height >= host.height) return null;
   if (source.layers.order.length * host.duration > MOST) return cut;
   const offset = sourceOf(project, host, nest)!.offset;

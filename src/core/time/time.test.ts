@@ -100,9 +100,12 @@ describe('typed times', () => {
     const reading = readTypedTime(text, { ...from, tempo });
     return reading.ok ? reading.at : reading.why;
   };
-  test.each([['132', 132], ['132f', 132], ['4.4s', 132], ['4:12', 132], ['+10f', 110], ['-1s', 70], ['bar 1', 12], ['bar 2.1', 81], ['1b', 29], ['+1bar', 169]])('%s is frame %d', (text, frameOf) => expect(at(text)).toBe(frameOf));
+  test.each([['132', 132], ['132f', 132], ['4.4s', 132], ['4:12', 132], ['+10f', 110], ['-=1s', 70], ['+=2b', 135], ['-10', -10], ['-1s', -30], ['-0:10', -10], ['/2', 50], ['*=1.5', 150], ['bar 1', 12], ['bar 2.1', 81], ['1b', 29], ['+1bar', 169]])('%s is frame %d', (text, frameOf) => expect(at(text)).toBe(frameOf));
   test('says how it read', () => expect(readTypedTime('4.4s', from)).toMatchObject({ read: expect.stringContaining('frame 132, 00:04:12') as string }));
+  test('a plain minus sets, and says how to subtract', () => expect(readTypedTime('-10', from)).toMatchObject({ ok: true, at: -10, read: expect.stringMatching(/-=10 goes back/) as string }));
   test('says what is wrong', () => {
+    expect(at('*two')).toMatch(/needs a number/);
+    expect(at('/0')).toMatch(/needs a number/);
     expect(at('soon')).toMatch(/“soon” is not a time/);
     expect(at('bar 2', null)).toMatch(/no tempo/);
     expect(at('3b', null)).toMatch(/no tempo/);
@@ -118,7 +121,7 @@ describe('typed lengths', () => {
     return reading.ok ? reading.at : reading.why;
   };
   // A length has no place: where the first beat falls does not matter to it.
-  test.each([['12', 12], ['12f', 12], ['0.5s', 15], ['1:00', 30], ['1b', 17], ['+10f', 30], ['-5', 15], ['-20', 0], ['0', 0]])('%s lasts %d frames', (text, length) => expect(lasts(text)).toBe(length));
+  test.each([['12', 12], ['12f', 12], ['0.5s', 15], ['1:00', 30], ['1b', 17], ['+10f', 30], ['-=5', 15], ['-=20', 0], ['*2', 40], ['/=4', 5], ['0', 0]])('%s lasts %d frames', (text, length) => expect(lasts(text)).toBe(length));
   test('beats of a tempo that drifts are as long as they are there', () => {
     const length = lasts('1b', drifting);
     expect(length).toBe(Math.round(frameOfBeat(beatAt(100, drifting, [30, 1]) + 1, drifting, [30, 1]) - 100));
@@ -127,7 +130,8 @@ describe('typed lengths', () => {
     expect(lasts('')).toMatch(/Type frames/);
     expect(lasts('bar 2')).toMatch(/is not a time/);
     expect(lasts('2b', null)).toMatch(/no tempo/);
-    expect(lasts('-21')).toMatch(/less than 0 frames/);
+    expect(lasts('-=21')).toMatch(/less than 0 frames/);
+    expect(lasts('-5')).toMatch(/-=5 makes it shorter/);
   });
   test('never throws, and never answers a length below 0', () =>
     fc.assert(fc.property(fc.string(), fc.nat(500), (text, length) => {

@@ -9,17 +9,20 @@ export type TypedTime =
   | { readonly ok: false; readonly why: string };
 
 /**
- * Reads a time as people type it: `132`, `132f`, `4.4s`, `4:12` (timecode), `bar 2.3`, `3b` (beats), and `+10f` or
- * `-1s` from where the playhead stands.
+ * Reads a time as people type it: `132`, `132f`, `4.4s`, `4:12` (timecode), `bar 2.3`, `3b` (beats). From where it stands
+ * go `+10f`, `+=1s`, `-=10`, and `*=2` or `/2`; a plain `-10` sets, and says how to go back by as much.
  */
 export function readTypedTime(text: string, from: { at: Frames; rate: Rate; tempo: Tempo | null }): TypedTime {
   const typed = text.trim().toLowerCase();
   if (typed === '') return { ok: false, why: 'Type frames (132), seconds (4.4s), timecode (4:12) or a bar (bar 2.3).' };
-  const step = /^([+-])\s*(\d.*)$/.exec(typed);
-  if (step) {
-    const length = readLength(step[2]!, from);
+  const stepped = readStep(typed, from.at, from);
+  if (stepped !== null) return typeof stepped === 'string' ? { ok: false, why: stepped } : answer(stepped, from);
+  if (/^-\s*[\d.]/.test(typed)) {
+    const back = typed.slice(1).trim();
+    const length = parseTimecode(back, from.rate) ?? readLength(back, from);
     if (typeof length === 'string') return { ok: false, why: length };
-    return answer(from.at + (step[1] === '-' ? -length : length), from);
+    const set = answer(-length, from);
+    return set.ok ? { ...set, read: `${set.read}; -=${back} goes back by as much` } : set;
   }
   const code = parseTimecode(typed, from.rate);
   if (code !== null) return answer(code, from);
@@ -36,17 +39,30 @@ export function readTypedTime(text: string, from: { at: Frames; rate: Rate; temp
 }
 
 /**
- * Reads a length as people type it, from a moment on: `12`, `12f`, `0.5s`, `0:12`, `2b`, `1 bar`, and `+10f` or `-1s` from
- * how long it was. Never below 0; whole frames.
+ * Reads a length as people type it, from a moment on: `12`, `12f`, `0.5s`, `0:12`, `2b`, `1 bar`, and `+10f`, `-=1s` or `*2`
+ * from how long it was. Never below 0; whole frames.
  */
 export function readTypedLength(text: string, from: { at: Frames; length: Frames; rate: Rate; tempo: Tempo | null }): TypedTime {
   const typed = text.trim().toLowerCase();
-  const [, sign, rest] = /^([+-]?)\s*(.*)$/.exec(typed)!;
-  const length = parseTimecode(rest!, from.rate) ?? readLength(rest!, from);
+  if (/^-\s*[\d.]/.test(typed)) return { ok: false, why: `Nothing lasts less than 0 frames. -=${typed.slice(1).trim()} makes it shorter by as much.` };
+  const length = readStep(typed, from.length, from) ?? parseTimecode(typed, from.rate) ?? readLength(typed, from);
   if (typeof length === 'string') return { ok: false, why: typed === '' ? 'Type frames (12), seconds (0.5s), timecode (0:12) or beats (2b).' : length };
-  const whole = Math.round(sign === '' ? length : from.length + (sign === '-' ? -length : length));
+  const whole = Math.round(length);
   if (whole < 0) return { ok: false, why: 'Nothing lasts less than 0 frames.' };
   return { ok: true, at: whole, read: `${whole} f, ${formatTimecode(whole, from.rate)}` };
+}
+
+/** What a typed step makes of a time: `+10f`, `+=1s`, `-=2b`, `*2`, `/=2`; null where none was typed, a sentence where it cannot be read. */
+function readStep(typed: string, now: Frames, from: { at: Frames; rate: Rate; tempo: Tempo | null }): Frames | string | null {
+  const [, sign, rest] = /^(\+=?|-=|\*=?|\/=?)\s*(.*)$/.exec(typed) ?? [];
+  if (sign === undefined) return null;
+  if (sign[0] === '*' || sign[0] === '/') {
+    const factor = /^\d+(\.\d+)?$|^\.\d+$/.test(rest!) ? Number(rest) : NaN;
+    if (!(factor >= 0) || (sign[0] === '/' && factor === 0)) return `“${typed}” needs a number behind it, as in *2.`;
+    return sign[0] === '*' ? now * factor : now / factor;
+  }
+  const length = parseTimecode(rest!, from.rate) ?? readLength(rest!, from);
+  return typeof length === 'string' ? length : now + (sign[0] === '-' ? -length : length);
 }
 
 /** A length in frames, or the sentence that says why it is none. */

@@ -13,9 +13,17 @@ const film = smallFilm();
 const main = film.compositions.by['main']!;
 
 describe('typed numbers', () => {
-  test.each([['12', 12], ['*2', 20], ['+10', 20], ['/4', 2.5], ['-5', -5], ['(3+4)*2', 14], ['50 px', 50], ['1,5', 1.5], ['+2*3', 16], ['--4', 4], ['10-3', 7]])('%s from 10 is %d', (text, value) =>
+  test.each([['12', 12], ['*2', 20], ['+10', 20], ['/4', 2.5], ['-5', -5], ['(3+4)*2', 14], ['50 px', 50], ['1,5', 1.5], ['+2*3', 16], ['--4', 4], ['10-3', 7], ['+=10', 20], ['-=10', 0], ['*=2', 20], ['/=2', 5], ['-=2*3', 4], ['-=10 px', 0]])('%s from 10 is %d', (text, value) =>
     expect(readNumber(text, 10, 'px')).toMatchObject({ ok: true, value }));
   test.each(['', 'ten', '1/0', '2**3', '(3', '4)', 'alert(1)', '1 2'])('“%s” is refused in words', (text) => expect(readNumber(text, 10, 'px')).toMatchObject({ ok: false, why: expect.stringMatching(/[a-z]/) as string }));
+  test('a plain minus sets and says how to subtract; times are read where a field is one', () => {
+    expect(readNumber('-10', 30, 'px')).toMatchObject({ ok: true, value: -10, read: '-10 px; -=10 subtracts' });
+    const clock = { at: 0, rate: [30, 1] as const, tempo: { bpm: 120, offset: 0, meter: [4, 4] as const, map: null, origin: 'typed' as const } };
+    const read = (text: string) => { const reading = readNumber(text, 30, 'f', clock as never); return reading.ok ? reading.value : reading.why; };
+    expect(['1s', '12f', '2b', '00:01:10', '+1s', '-=1s', '7.5', '*2'].map(read)).toEqual([30, 12, 30, 40, 60, 0, 7.5, 60]);
+    expect(read('soon')).toMatch(/is not a time/);
+    expect(readNumber('1s', 30, 'px').ok).toBe(false);
+  });
   test('never throws, and shows at most two places', () => {
     fc.assert(fc.property(fc.string(), (text) => typeof readNumber(text, 3, '%').ok === 'boolean'));
     expect([showNumber(3), showNumber(1.005), showNumber(-0.333333)]).toEqual(['3', '1', '-0.33']);

@@ -1,8 +1,9 @@
+import { readTypedLength, type Rate, type Tempo } from '../../../core/time';
 import type { Reading } from '../../../ui';
 
 /** How a typed number acts on each of several values: `+10` adds to each of them, `12` makes all the same. */
-export function readNumberForEach(text: string, now: readonly number[], unit: string): Reading<readonly number[]> {
-  const readings = now.map((value) => readNumber(text, value, unit));
+export function readNumberForEach(text: string, now: readonly number[], unit: string, clock?: FieldClock): Reading<readonly number[]> {
+  const readings = now.map((value) => readNumber(text, value, unit, clock));
   const bad = readings.find((reading) => !reading.ok);
   if (bad && !bad.ok) return bad;
   const values = readings.map((reading) => (reading.ok ? reading.value : 0));
@@ -11,17 +12,31 @@ export function readNumberForEach(text: string, now: readonly number[], unit: st
   return { ok: true, value: values, read: same && first?.ok ? first.read : `${values.length} values, each by its own` };
 }
 
-/** A number as people type it in a field: `12`, `*2`, `+10`, `(3+4)/2`, with or without its unit behind it. */
-export function readNumber(text: string, now: number, unit: string): Reading<number> {
+/** What a field counts in when it is a time: typed times are read by it. */
+export type FieldClock = { readonly at: number; readonly rate: Rate; readonly tempo: Tempo | null };
+
+/**
+ * A number as people type it in a field: `12`, `*2`, `+10`, `(3+4)/2`, with or without its unit behind it. `+=10`, `-=10`, `*=2`
+ * and `/=2` always go on from the value that stands there; a plain `-10` sets, and the reading says how to subtract. With a
+ * clock it is a time or a length: `1s`, `2b` and timecode are read too.
+ */
+export function readNumber(text: string, now: number, unit: string, clock?: FieldClock): Reading<number> {
   const bare = text.trim().replace(/,/g, '.');
   const typed = unit !== '' && bare.endsWith(unit) ? bare.slice(0, -unit.length) : bare.replace(/(px|%|°|f)$/, '');
   if (typed.trim() === '') return { ok: false, why: 'Type a number, or a sum such as *2 or +10.' };
+  const [, step, behind] = /^\s*([-+*/])=(.*)$/.exec(typed) ?? [];
   // A leading operator goes on from the value that stands there; a leading minus is a sign.
   const relative = /^[*/+]/.test(typed.trim());
-  const value = calculate(relative ? `(${now})${typed}` : typed);
-  if (value === null || !Number.isFinite(value)) return { ok: false, why: `“${text.trim()}” is not a number or a sum.` };
+  const value = step !== undefined ? calculate(`(${now})${step}(${behind})`) : calculate(relative ? `(${now})${typed}` : typed);
+  if (value === null || !Number.isFinite(value)) {
+    const time = clock && readTypedLength(bare, { ...clock, length: now });
+    if (time?.ok) return { ok: true, value: time.at, read: time.read };
+    return { ok: false, why: clock ? `“${text.trim()}” is not a time or a sum. Type frames (12), seconds (0.5s), beats (2b) or timecode (0:12).` : `“${text.trim()}” is not a number or a sum.` };
+  }
   const rounded = Math.round(value * 1e6) / 1e6;
-  return { ok: true, value: rounded, read: `${showNumber(rounded)}${unit === '' ? '' : ` ${unit}`}` };
+  const read = `${showNumber(rounded)}${unit === '' ? '' : ` ${unit}`}`;
+  const [, sum] = /^-\s*(\d*\.?\d+)$/.exec(typed.trim()) ?? [];
+  return { ok: true, value: rounded, read: sum === undefined ? read : `${read}; -=${sum} subtracts` };
 }
 
 /** Numbers as fields show them: at most two places, none when whole. */
