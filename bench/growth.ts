@@ -20,7 +20,7 @@ export function measureGrowth(): readonly Figure[] {
     }],
     ['Taking back a deletion of half of them, with another window’s layers put in between', (project) => {
       const { order } = project.compositions.by['main']!.layers;
-      const draft: Draft = deleteLayers(project, 'main', order.filter((_, i) => i % 2 === 0))!;
+      const draft = deleteLayers(project, 'main', order.filter((_, i) => i % 2 === 0)) as Draft;
       const deleted = applyPatches(project, draft.patches).project;
       const main = deleted.compositions.by['main']!;
       const more = Array.from({ length: order.length / 4 }, (_, i) => newNull(`m${i}`, `M${i}`, [[0, 9]], {}));

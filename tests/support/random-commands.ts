@@ -54,14 +54,14 @@ export const COMMANDS: readonly (readonly [name: string, run: (ask: Ask) => Draf
   ['add markers', ({ project, at, ids, n, yes, newId }) => addMarkers(project, at.id, yes ? ids : [], n, newId)],
   ['set markers', ({ project, at, n, yes }) => setMarkers(project, at.id, markersOf(at), yes ? { at: n } : { name: `m${n}`, fires: yes })],
   ['delete markers', ({ project, at }) => deleteMarkers(project, at.id, markersOf(at))],
-  ['add an operator', ({ project, at, ids, a, newId }) => (ids[0] === undefined ? null : addOperator(project, at.id, ids[0], pick(OPERATORS, a)!.op, newId(), 12))],
+  ['add an operator', ({ project, at, ids, a, newId }) => addOperator(project, at.id, ids.slice(0, 2), pick(OPERATORS, a)!.op, 12, newId)],
   ['set an operator', ({ project, at, a, n, yes }) => {
     const layer = pick(inOrder(at.layers).filter((one) => one.timing.order.length > 0), a);
     const node = layer && pick(inOrder(layer.timing), a);
-    return layer && node ? setOperator(project, at.id, layer.id, node.id, yes || !('from' in node) ? { off: !node.off } : { from: n }) : null;
+    return layer && node ? setOperator(project, at.id, [{ layer: layer.id, operator: node.id }], yes || !('from' in node) ? { off: !node.off } : { from: n }) : null;
   }],
-  ['move an operator', ({ project, at, a, yes }) => onOperator(at, a, (layer, node) => moveOperator(project, at.id, layer, node, yes ? 1 : -1))],
-  ['delete an operator', ({ project, at, a }) => onOperator(at, a, (layer, node) => deleteOperator(project, at.id, layer, node))],
+  ['move an operator', ({ project, at, a, yes }) => onOperator(at, a, (layer, node) => moveOperator(project, at.id, [{ layer, operator: node }], yes ? 1 : -1))],
+  ['delete an operator', ({ project, at, a }) => onOperator(at, a, (layer, node) => deleteOperator(project, at.id, [{ layer, operator: node }]))],
   ['plain field', ({ project, at, ids, n, yes }) => setLayerField(project, at.id, ids, yes ? 'name' : 'visible', yes ? `Name ${n}` : n > 0)],
   ['unclip', ({ project, at, ids, yes }) => setLayerField(project, at.id, ids, 'clipFrame', yes)],
   ['delete', ({ project, at, ids }) => deleteLayers(project, at.id, ids.slice(0, 2))],

@@ -15,7 +15,7 @@ const looped = (inside: LayerInput, timing: NonNullable<LayerInput['timing']>, m
 const codes = (project: ReturnType<typeof projectOf>) => checkProject(project).map((problem) => problem.code);
 
 test('every check has a code of its own, and words', () => {
-  expect(CHECKS.length).toBe(8);
+  expect(CHECKS.length).toBe(9);
   for (const check of CHECKS) expect(LEVELS[check.code]).toMatch(/error|warning|note/);
   expect(Object.values(LEVELS).filter((level) => level === 'error').length).toBe(10);
   expect(new Set(CHECKS.map((check) => check.code)).size).toBe(CHECKS.length);
@@ -52,6 +52,22 @@ describe('seam-gap', () => {
     ]);
     expect(codes(round([{ op: 'loop' }]))).toEqual([]);
     expect(codes(round([{ op: 'speed', rate: 0.5 }]))).toEqual(['seam-gap']);
+  });
+});
+
+describe('loop-short', () => {
+  const late: LayerInput = { id: 'w', name: 'Wheel', kind: 'null', channels: { rotation: { keys: [{ at: 0, value: 0 }, { at: 10, value: 360 }, { at: 20, value: 720 }] } } };
+  test('a loop that ends before its source, which still moves there, is told and mended', () => {
+    const project = looped(late, [{ id: 'run', op: 'loop', to: 10 }]);
+    const problem = checkProject(project).find(({ code }) => code === 'loop-short')!;
+    expect(problem).toMatchObject({ level: 'note', message: '“Nest” loops up to frame 10 of “Reel”, which goes on to frame 20: what moves there is never seen.' });
+    const { draft } = work(project, problem.mend!.do as never, problem.mend!.with as never, () => 'x');
+    expect(codes(applyPatches(project, (draft as Draft).patches).project)).toEqual([]);
+  });
+  test('one that ends where the motion does is as it should be', () => {
+    const still: LayerInput = { id: 'w', name: 'Wheel', kind: 'null', channels: { rotation: { keys: [{ at: 0, value: 0 }, { at: 10, value: 360 }] } } };
+    expect(codes(looped(still, [{ op: 'loop', to: 11 }]))).not.toContain('loop-short');
+    expect(codes(looped(late, [{ op: 'loop' }]))).not.toContain('loop-short');
   });
 });
 

@@ -23,6 +23,7 @@ export const LEVELS = {
   'settled-changed': 'warning',
   'seam-speed': 'note',
   'still-tail': 'note',
+  'loop-short': 'note',
   'cue-extra-markers': 'note',
   'keys-outside-span': 'note',
   'in-between-frames': 'note',

@@ -1,5 +1,6 @@
 import { blankFrames } from './blank-frames';
 import { keysOutsideSpan } from './keys-outside-span';
+import { loopShort } from './loop-short';
 import { missingAsset } from './missing-asset';
 import { missingParent } from './missing-parent';
 import { missingSource } from './missing-source';
@@ -9,4 +10,4 @@ import type { Check } from './problem';
 import { seamGap } from './seam-gap';
 
 /** The only list of checks. */
-export const CHECKS: readonly Check[] = [nestCycle, missingSource, missingAsset, parentCycle, missingParent, blankFrames, seamGap, keysOutsideSpan];
+export const CHECKS: readonly Check[] = [nestCycle, missingSource, missingAsset, parentCycle, missingParent, blankFrames, seamGap, loopShort, keysOutsideSpan];

@@ -20,7 +20,7 @@ function wholeComposition(project: Project, composition: Composition): Finding |
   const [gap] = gaps;
   return gap === undefined ? null : {
     where: { composition: composition.id, layer: gap.layer, channel: gap.channel, frame: 0 },
-    message: `“${composition.name}” is made to run round, and ${gap.says} between frame 0 and frame ${composition.duration}.`,
+    message: `“${composition.name}” is marked as a loop, and ${gap.says} between frame 0 and frame ${composition.duration}.`,
     fix: 'Give its last key the value of its first one.',
     ...closed(composition, gaps, composition.duration),
   };

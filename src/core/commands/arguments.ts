@@ -1,5 +1,7 @@
 import * as z from 'zod';
 import { BLENDS, projectFile, readLayer, readProjectFile, sayIssue, type Asset, type Composition, type Layer, type Project } from '../model';
+import { readTimingClip } from './read-timing-clip';
+import type { TimingClip } from './timing-clip';
 import { UNNAMED } from './unnamed';
 
 const id = z.string().min(1).max(120);
@@ -20,6 +22,8 @@ export function argumentSchemas() {
     keys: z.array(key).min(1),
     tracks: z.array(z.strictObject({ layer: id, track: id })).min(1),
     markers: z.array(marker).min(1),
+    /** Operators beside the one that is named first. */
+    operators: z.array(z.strictObject({ layer: id, operator: id })).default([]),
     rate: z.tuple([z.int().min(1), z.int().min(1)]),
     box: z.tuple([z.number(), z.number(), z.number(), z.number()]),
     blend: z.enum(BLENDS),
@@ -34,6 +38,7 @@ export function argumentSchemas() {
       if (!parsed.success) context.addIssue({ code: 'custom', message: parsed.error.issues.map((issue) => issue.message).join(' ') });
       return parsed.data as Asset;
     }).describe('An asset as a project file has it.'),
+    timingFile: z.unknown().transform((raw, context): TimingClip => asRead(readTimingClip(raw), context)).describe('Steps of a timing as they are copied.'),
     clipFile: z.unknown().transform((raw, context): Project => asRead(readProjectFile(raw), context)).describe('Layers as they are copied: a project file whose main composition holds them.'),
   };
 }

@@ -2,14 +2,14 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
   addAssets, addComposition, addLayers, addMarkers, addStop, applyPatches, coloursOf, copyKeys, copyLayers, clipText, deleteAsset, deleteComposition, deleteMarkers, deleteStop, duplicateComposition,
-  duplicateLayers, invertPatches, isHeldKey, movePlaces, nestLayers, pasteKeys, pasteLayers, placeLayers, poseAt, poseFor, renameProject, reorderLayers, setAsset, setComposition, setDuration, setFillKind,
-  setInk, setLayerField, setMain, setMarkers, setOutside, setParent, setRate, shapeKeys, splitLayers, stepLayers, stretchLayers, unnestLayer, usesOf, validateTouched, type Draft, type Refused,
+  duplicateLayers, invertPatches, isHeldKey, movePlaces, nestLayers, pasteKeys, pasteLayers, placeLayers, poseAt, poseFor, renameProject, reorderLayers, sequenceLayers, setAsset, setComposition, setDuration, setFillKind,
+  nextName, setInk, setLayerField, setMain, setMarkers, setOperator, setOutside, setParent, setRate, setSize, setValues, shapeKeys, splitLayers, stepLayers, stretchLayers, unnestLayer, usesOf, validateTouched, type Draft, type Refused,
 } from '.';
-import { IDENTITY, multiply, type Matrix } from '../display';
+import { IDENTITY, multiply, transform, type Matrix } from '../display';
 import { evaluateFrame } from '../evaluate';
 import { keyTimeAt, sampleChannel, sourceTimeAt, worldMatrix, trackAt } from '../scene';
 import { inOrder, inTime, newComposition, newImage, newNest, newNull, newShape, newText, readLayer, readProject, toLayerFile, writeProject, type Project } from '../model';
-import { done } from '../../../tests/support/edits';
+import { done, trimLayers } from '../../../tests/support/edits';
 import { projectOf, smallFilm, type LayerInput } from '../../../tests/support/projects';
 
 const film = smallFilm();
@@ -281,14 +281,89 @@ describe('compositions', () => {
   });
   test('bars that ran to the end run to the new one', () => {
     expect(layerOf(done(film, setDuration(film, 'main', 150)), 'lamp').spans).toEqual([[0, 150]]);
-    expect(layerOf(done(film, setDuration(film, 'main', 50)), 'lamp').spans).toEqual([[0, 100]]);
+    expect(layerOf(done(film, setDuration(film, 'main', 50)), 'lamp').spans).toEqual([[0, 50]]);
+    expect(layerOf(done(film, setDuration(film, 'main', 50, 'stay')), 'lamp').spans).toEqual([[0, 100]]);
+    expect(layerOf(done(film, setDuration(film, 'main', 150, 'stay')), 'lamp').spans).toEqual([[0, 100]]);
     expect(main(done(film, setComposition(film, 'main', { range: [-4, 900] }) ?? setComposition(film, 'main', { range: [5, 4] }))).range).toEqual([5, 6]);
+  });
+  test('a loop that ended where its source did ends where it does now; one that ended before stays', () => {
+    const after = done(film, setDuration(film, 'reel', 30));
+    expect(layerOf(after, 'tram').timing.by['run']).toMatchObject({ to: 30 });
+    expect(setDuration(film, 'reel', 30)).toMatchObject({ told: '1 loop or reverse ended where Reel did and ends at 30 now.' });
+    const short = done(film, setOperator(film, 'main', [{ layer: 'tram', operator: 'run' }], { to: 12 }));
+    expect(layerOf(done(short, setDuration(short, 'reel', 30)), 'tram').timing.by['run']).toMatchObject({ to: 12 });
+  });
+  test('another rate may keep the frames instead', () => {
+    const after = done(film, setRate(film, 'main', [15, 1], 'frames'));
+    expect([main(after).rate, main(after).duration, layerOf(after, 'lamp').spans]).toEqual([[15, 1], 100, [[0, 100]]]);
+    expect(valueAt(after, 'lamp', 'x', 20)).toBe(100);
+  });
+  test('another size leaves what is inside, or scales it about the middle, keys and all', () => {
+    const { width, height } = main(film);
+    const stays = done(film, setSize(film, 'main', [width / 2, height / 2], 'stays'));
+    expect([main(stays).width, layerOf(stays, 'lamp')]).toEqual([width / 2, layerOf(film, 'lamp')]);
+    const half = done(film, setSize(film, 'main', [width / 2, height], 'scales'));
+    for (const frame of [0, 13, 33]) for (const id of ['lamp', 'child', 'tram']) close(worldOf(half, id, frame), multiply([0.5, 0, 0, 0.5, 0, height / 4], worldOf(film, id, frame)), 4);
   });
   test('what is shown somewhere is not deleted', () => {
     expect(refusal(deleteComposition(film, 'reel'))).toMatch(/Tram in Main/);
     expect(usesOf(film, 'reel').map(({ layer }) => layer.id)).toEqual(['tram']);
     const used = done(withPicture, addLayers(withPicture, 'main', [newImage('i', 'Photo', [[0, 9]], 'pic')], null));
     expect(refusal(deleteAsset(used, 'pic'))).toMatch(/Photo in Main/);
+    const many = done(withPicture, addLayers(withPicture, 'main', Array.from({ length: 6 }, (_, i) => newImage(`i${i}`, 'Photo', [[0, 9]], 'pic')), null));
+    expect(refusal(deleteAsset(many, 'pic'))).toMatch(/Photo in Main, Photo 2 in Main, Photo 3 in Main and 3 more/);
+  });
+});
+
+describe('another picture in place of one', () => {
+  const other = { ...asset, id: 'wide', name: 'Wide', hash: 'b'.repeat(64), width: 400, height: 100 };
+  const start = done(done(withPicture, addAssets(withPicture, [other as never])), addLayers(withPicture, 'main', [newImage('i', 'Photo', [[0, 50]], 'pic', { x: 30, y: 40, pivotX: 3, pivotY: 4, scaleX: 200, scaleY: 300, rotation: 20 })], null));
+  const corner = (project: Project, u: number, v: number) => {
+    const source = project.assets.by[(layerOf(project, 'i') as { source: string }).source] as { width: number; height: number };
+    return transform(worldOf(project, 'i', 5), source.width * u, source.height * v);
+  };
+  test.each([
+    ['shown by a layer', () => setLayerField(start, 'main', ['i'], 'source', 'wide')],
+    ['given to the asset', () => setAsset(start, 'pic', { hash: 'c'.repeat(64), width: 400, height: 100 })],
+  ])('%s keeps its middle and its shown height', (_, make) => {
+    const after = done(start, make());
+    const tall = (project: Project) => Math.hypot(corner(project, 0, 1)[0] - corner(project, 0, 0)[0], corner(project, 0, 1)[1] - corner(project, 0, 0)[1]);
+    expect(tall(after)).toBeCloseTo(tall(start), 3);
+    corner(after, 0.5, 0.5).forEach((part, i) => expect(part).toBeCloseTo(corner(start, 0.5, 0.5)[i]!, 3));
+  });
+});
+
+describe('one after another', () => {
+  const bar = (project: Project, id: string) => [layerOf(project, id).start, ...layerOf(project, id).spans.flat()];
+  test('so many frames each, in the order given, with what overlaps', () => {
+    const after = done(film, sequenceLayers(film, 'main', ['child', 'lamp', 'tram'], { each: 30, overlap: 5 }));
+    expect([bar(after, 'child'), bar(after, 'lamp'), bar(after, 'tram')]).toEqual([[0, 0, 30], [25, 25, 55], [50, 50, 80]]);
+    expect(layerOf(after, 'tram').markers['m']!.at).toBe(80);
+  });
+  test('as long as each is, when no length is given; one alone is no sequence', () => {
+    const short = done(film, trimLayers(film, 'main', ['child'], 'end', -60));
+    expect(bar(done(short, sequenceLayers(short, 'main', ['child', 'lamp'], { each: null, overlap: 0 })), 'lamp')).toEqual([40, 40, 140]);
+    expect(sequenceLayers(film, 'main', ['lamp'], { each: 3, overlap: 0 })).toBeNull();
+  });
+});
+
+describe('names', () => {
+  test('a second one of a name gets a number, also the later part of a split', () => {
+    expect([nextName('Lamp', new Set()), nextName('Lamp', new Set(['Lamp'])), nextName('Lamp 2', new Set(['Lamp', 'Lamp 2']))]).toEqual(['Lamp', 'Lamp 2', 'Lamp 3']);
+    const split = splitLayers(film, 'main', ['lamp'], 30, newId)!;
+    expect(main(done(film, split)).layers.by[split.made[0]!]!.name).toBe('Lamp 2');
+    const twice = done(film, duplicateLayers(film, 'main', ['lamp', 'child'], newId));
+    expect(inOrder(main(twice).layers).map(({ name }) => name)).toEqual(['Tram', 'Lamp 2', 'Child 2', 'Lamp', 'Child']);
+    expect(inOrder(done(film, duplicateComposition(film, 'reel', 'reel2')).compositions).map(({ name }) => name)).toEqual(['Main', 'Reel', 'Reel 2']);
+  });
+  test('a text is called by its words until it is named', () => {
+    const words = (project: Project, value: string) => done(project, setValues(project, 'main', [{ layer: 't', track: 'text', value }], how(0)));
+    const text = done(film, addLayers(film, 'main', [newText('t', 'Text', [[0, 100]], { text: '' })], null));
+    const first = words(text, 'Line 9 runs\nall night');
+    expect(layerOf(first, 't').name).toBe('Line 9 runs');
+    expect(layerOf(words(first, 'x'.repeat(80)), 't').name).toMatch(/^x{38} …$/);
+    const named = done(first, setLayerField(first, 'main', ['t'], 'name', 'Title'));
+    expect(layerOf(words(named, 'Other'), 't').name).toBe('Title');
   });
 });
 

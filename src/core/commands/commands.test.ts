@@ -35,9 +35,9 @@ const DRAFTS: Readonly<Record<string, () => Draft | Refused | null>> = {
   'trim layers': () => trimLayers(film, 'main', ['tram'], 'end', -30),
   'delete layers': () => deleteLayers(film, 'main', ['lamp']),
   'hide layers': () => setLayerField(film, 'main', ['tram', 'lamp'], 'visible', false),
-  'set an operator': () => setOperator(film, 'main', 'tram', 'run', { to: 10 }),
-  'add an operator': () => addOperator(film, 'main', 'tram', 'reverse', 'rev', 20),
-  'delete an operator': () => deleteOperator(film, 'main', 'tram', 'run'),
+  'set an operator': () => setOperator(film, 'main', [{ layer: 'tram', operator: 'run' }], { to: 10 }),
+  'add an operator': () => addOperator(film, 'main', ['tram'], 'reverse', 20, () => 'rev'),
+  'delete an operator': () => deleteOperator(film, 'main', [{ layer: 'tram', operator: 'run' }]),
   'set the tempo': () => setTempo(film, 'main', { bpm: 96, offset: 4, meter: [3, 4], map: null, origin: 'typed' }),
 };
 
@@ -119,12 +119,25 @@ describe('layers', () => {
     expect(layerOf(longer, 'tram').spans).toEqual([[0, 75]]);
     expect(Array.from({ length: 76 }, (_, frame) => sourceTimeAt(longer, longer.compositions.by['main']!, layerOf(longer, 'tram'), frame))).toEqual([...Array.from({ length: 75 }, (_, frame) => frame % 20), null]);
   });
-  test('deleting a parent frees its children', () => {
-    const less = done(film, deleteLayers(film, 'main', ['lamp']));
-    expect(layerOf(less, 'child').parent).toBeNull();
-    expect(less.compositions.by['main']!.layers.order).toEqual(['tram', 'child']);
+  test('a leader that moves leaves a null with its motion; one that never moved leaves its numbers', () => {
+    const draft = deleteLayers(film, 'main', ['lamp']);
+    const less = done(film, draft);
+    const { parent } = layerOf(less, 'child');
+    expect(less.compositions.by['main']!.layers.order).toEqual(['tram', parent, 'child']);
+    expect(less.compositions.by['main']!.layers.by[parent!]).toMatchObject({ kind: 'null', name: 'Lamp' });
+    expect(draft).toMatchObject({ told: 'Child stays where it stands: a null keeps the place and the motion of Lamp.' });
+    // Lamp and its own follower go at once: nobody is left to be kept.
+    expect(done(film, deleteLayers(film, 'main', ['lamp', 'child'])).compositions.by['main']!.layers.order).toEqual(['tram']);
+    const bare = projectOf([{ id: 'main', name: 'Main', duration: 50, layers: [
+      { id: 'post', name: 'Post', kind: 'shape', channels: { x: { value: 40 }, y: { value: -7 }, rotation: { value: 90 }, scaleX: { value: 50 }, scaleY: { value: 50 } } },
+      { id: 'bulb', name: 'Bulb', kind: 'shape', parent: 'post', channels: { x: { value: 10 }, rotation: { value: 15 } } },
+      { id: 'fly', name: 'Fly', kind: 'shape', parent: 'post', channels: { x: { keys: [{ at: 0, value: 0 }, { at: 20, value: 50 }] } } },
+    ] }]);
+    const bulb = deleteLayers(projectOf([{ ...{ id: 'main', name: 'Main', duration: 50 }, layers: [{ id: 'post', name: 'Post', kind: 'shape', channels: { x: { value: 40 }, y: { value: -7 }, rotation: { value: 90 }, scaleX: { value: 50 }, scaleY: { value: 50 } } }, { id: 'bulb', name: 'Bulb', kind: 'shape', parent: 'post', channels: { x: { value: 10 }, rotation: { value: 15 } } }] }]), 'main', ['post']);
+    expect(bulb).toMatchObject({ told: 'Bulb stays where it stands: the place of Post was worked in.' });
+    expect(deleteLayers(bare, 'main', ['post'])).toMatchObject({ told: '2 followers stay where they stand: a null keeps the place and the motion of Post.' });
   });
-  test('an operator that could not be kept is refused in words', () => expect(setOperator(film, 'main', 'tram', 'run', { from: 50 })).toEqual({ refused: expect.stringMatching(/must end after frame 50/) as string }));
+  test('an operator that could not be kept is refused in words', () => expect(setOperator(film, 'main', [{ layer: 'tram', operator: 'run' }], { from: 50 })).toEqual({ refused: expect.stringMatching(/must end after frame 50/) as string }));
 });
 
 describe('patches', () => {

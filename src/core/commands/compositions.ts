@@ -2,10 +2,11 @@ import { inOrder, member, settleRigid, type Asset, type Channel, type Compositio
 import { DUST, framesPerSecond, sameRate, type Rate, type Span } from '../time';
 import { count, type Draft } from './change';
 import { nextName } from './next-name';
+import { pictureSwapped } from './swap-picture';
 import { compositionPath, layerPath } from './paths';
 import { patchesBetween, patchOf, sameValue, type Patch } from './patch';
 import { countsInHostFrames, rescaleChannel, rescaled, rescaleLayer, rescaleMarkers, rescaleOperator, rescaleTime } from './rescale';
-import type { Refused } from './timing';
+import type { Refused } from './refused';
 
 /** Sets or takes away the tempo of a composition. */
 export function setTempo(project: Project, compositionId: string, tempo: Composition['tempo']): Draft | null {
@@ -37,8 +38,11 @@ function rangeInside([from, to]: Span, duration: number): Span {
   return [start, Math.max(start + 1, Math.min(duration, Math.round(to)))];
 }
 
-/** Makes a composition longer or shorter. Bars that ran to its end run to the new one when it grows; a range over the whole stays so. */
-export function setDuration(project: Project, compositionId: string, duration: number): Draft | null {
+/**
+ * Makes a composition longer or shorter. Bars that ran to its end run to the new one, either way, unless they are to stay; a
+ * range over the whole stays so; loops and reverses that ended where it did, in every use, end where it does.
+ */
+export function setDuration(project: Project, compositionId: string, duration: number, bars: 'follow' | 'stay' = 'follow'): (Draft & { readonly told?: string }) | null {
   const composition = member(project.compositions.by, compositionId);
   if (!composition || duration === composition.duration || duration < 1) return null;
   const before = composition.duration;
@@ -46,24 +50,32 @@ export function setDuration(project: Project, compositionId: string, duration: n
   const whole = composition.range[0] === 0 && composition.range[1] === before;
   const range: Span = whole ? [0, duration] : rangeInside(composition.range, duration);
   const rigid = settleRigid(composition.rigid, duration);
-  const longer = duration > before ? inOrder(composition.layers).filter((layer) => Math.abs((layer.spans.at(-1)?.[1] ?? 0) - before) <= DUST) : [];
+  const reached = inOrder(composition.layers).filter((layer) => Math.abs((layer.spans.at(-1)?.[1] ?? 0) - before) <= DUST);
+  // A bar that begins beyond the new end keeps what it has.
+  const follow = bars === 'stay' ? [] : reached.filter((layer) => layer.spans.at(-1)![0] < duration - DUST);
+  const ended = usesOf(project, compositionId).flatMap(({ host, layer }) => (layer.kind === 'nest' && layer.take === null && !layer.locked ? inOrder(layer.timing) : []).flatMap((node) =>
+    ((node.op === 'loop' || node.op === 'reverse') && node.on !== 'keys' && node.to === before && (typeof node.from !== 'number' || node.from < duration) ? [patchOf([...layerPath(host.id, layer.id), 'timing', 'by', node.id, 'to'], node.to, duration)] : [])));
   return {
     event: 'composition.length',
-    label: `Make ${composition.name} ${count(duration, 'frame')} long${longer.length > 0 ? `, ${count(longer.length, 'bar')} with it` : ''}`,
+    label: `Make ${composition.name} ${count(duration, 'frame')} long${follow.length > 0 ? `, ${count(follow.length, 'bar')} with it` : ''}`,
+    ...(ended.length > 0 ? { told: `${count(ended.length, 'loop or reverse', 'loops and reverses')} ended where ${composition.name} did and ${ended.length === 1 ? 'ends' : 'end'} at ${duration} now.` } : {}),
     patches: [
       patchOf([...path, 'duration'], before, duration),
       ...(sameValue(range, composition.range) ? [] : [patchOf([...path, 'range'], composition.range, range)]),
       // Reading would clip them; done here, undo brings back what was beyond the end.
       ...(sameValue(rigid, composition.rigid) ? [] : [patchOf([...path, 'rigid'], composition.rigid, rigid)]),
-      ...longer.map((layer) => patchOf([...layerPath(compositionId, layer.id), 'spans'], layer.spans, [...layer.spans.slice(0, -1), [layer.spans.at(-1)![0], duration]])),
+      ...follow.map((layer) => patchOf([...layerPath(compositionId, layer.id), 'spans'], layer.spans, [...layer.spans.slice(0, -1), [layer.spans.at(-1)![0], duration]])),
+      ...ended,
     ],
   };
 }
 
-/** Gives a composition another rate; everything keeps its moment in seconds, in it and in every nest that shows it. */
-export function setRate(project: Project, compositionId: string, rate: Rate): Draft | null {
+/** Gives a composition another rate; everything keeps its moment in seconds, in it and in every nest that shows it. Where it keeps its frames instead, the rate alone changes. */
+export function setRate(project: Project, compositionId: string, rate: Rate, keeps: 'seconds' | 'frames' = 'seconds'): Draft | null {
   const composition = member(project.compositions.by, compositionId);
   if (!composition || sameRate(composition.rate, rate)) return null;
+  const label = `Run ${composition.name} at ${Math.round(framesPerSecond(rate) * 1000) / 1000} frames a second`;
+  if (keeps === 'frames') return { event: 'composition.rate', label: `${label}, frame for frame`, patches: [patchOf([...compositionPath(compositionId), 'rate'], composition.rate, rate)] };
   const factor = framesPerSecond(rate) / framesPerSecond(composition.rate);
   const path = compositionPath(compositionId);
   const duration = Math.max(1, Math.round(composition.duration * factor));
@@ -97,7 +109,7 @@ export function setRate(project: Project, compositionId: string, rate: Rate): Dr
       patches.push(...patchesBetween([...at, 'dials', name], channel, rescaleChannel(channel as unknown as Channel, factor)));
     }
   }
-  return { event: 'composition.rate', label: `Run ${composition.name} at ${Math.round(framesPerSecond(rate) * 1000) / 1000} frames a second`, patches };
+  return { event: 'composition.rate', label, patches };
 }
 
 function eachOf<T>(list: { readonly order: readonly string[]; readonly by: Readonly<Record<string, T>> }, change: (one: T) => unknown) {
@@ -165,12 +177,19 @@ export function duplicateComposition(project: Project, compositionId: string, id
   return { ...addComposition(project, { ...composition, id }, compositionId), label: `Duplicate ${composition.name}` };
 }
 
+/** Who shows something, by name; of many the first few. */
+function sayUses(uses: ReturnType<typeof usesOf>): string {
+  const names = uses.slice(0, uses.length > 4 ? 3 : 4).map(({ layer, host }) => `${layer.name} in ${host.name}`);
+  const all = uses.length > names.length ? [...names, `${uses.length - names.length} more`] : names;
+  return all.length === 1 ? all[0]! : `${all.slice(0, -1).join(', ')} and ${all[all.length - 1]}`;
+}
+
 /** Takes a composition out of the project; refused while layers show it or when it is the last one. */
 export function deleteComposition(project: Project, compositionId: string): Draft | Refused | null {
   const composition = member(project.compositions.by, compositionId);
   if (!composition) return null;
   const uses = usesOf(project, compositionId).filter(({ host }) => host.id !== compositionId);
-  if (uses.length > 0) return { refused: `${composition.name} is shown by ${uses.length === 1 ? `${uses[0]!.layer.name} in ${uses[0]!.host.name}` : `${uses.length} layers`}; delete ${uses.length === 1 ? 'that layer' : 'those'} first.` };
+  if (uses.length > 0) return { refused: `${composition.name} is shown by ${sayUses(uses)}; delete ${uses.length === 1 ? 'that layer' : 'those'} first.` };
   const { order } = project.compositions;
   if (order.length === 1) return { refused: 'A project keeps at least one composition.' };
   const left = order.filter((id) => id !== compositionId);
@@ -211,7 +230,11 @@ export function setAsset(project: Project, assetId: string, fields: Readonly<Rec
   if (!asset) return null;
   const changed = Object.entries(fields).filter(([field, value]) => !sameValue(asset[field], value));
   const verb = 'hash' in fields ? 'Replace' : 'Rename';
-  return changed.length === 0 ? null : { event: 'assets.set', label: `${verb} ${asset.name}`, patches: changed.map(([field, value]) => patchOf(['assets', 'by', assetId, field], asset[field], value)) };
+  if (changed.length === 0) return null;
+  const next = { ...asset, ...fields } as unknown as { readonly width: number; readonly height: number };
+  // Wherever it is shown, the new picture stands where the old one stood; one that is only sized down otherwise is the same.
+  const shown = 'width' in asset && 'hash' in fields ? usesOf(project, assetId).filter(({ layer }) => layer.kind === 'image').flatMap(({ host, layer }) => pictureSwapped(layerPath(host.id, layer.id), layer, asset as unknown as typeof next, next)) : [];
+  return { event: 'assets.set', label: `${verb} ${asset.name}`, patches: [...changed.map(([field, value]) => patchOf(['assets', 'by', assetId, field], asset[field], value)), ...shown] };
 }
 
 /** Takes media out of the project; refused while layers show it. */
@@ -219,7 +242,7 @@ export function deleteAsset(project: Project, assetId: string): Draft | Refused 
   const asset = member(project.assets.by, assetId);
   if (!asset) return null;
   const uses = usesOf(project, assetId);
-  if (uses.length > 0) return { refused: `${asset.name} is shown by ${uses.length === 1 ? `${uses[0]!.layer.name} in ${uses[0]!.host.name}` : `${uses.length} layers`}; delete ${uses.length === 1 ? 'that layer' : 'those'} or replace the file.` };
+  if (uses.length > 0) return { refused: `${asset.name} is shown by ${sayUses(uses)}; delete ${uses.length === 1 ? 'that layer' : 'those'} or replace the file.` };
   return {
     event: 'assets.delete', label: `Take ${asset.name} out`,
     patches: [patchOf(['assets', 'order'], project.assets.order, project.assets.order.filter((id) => id !== assetId)), patchOf(['assets', 'by', assetId], asset, undefined)],

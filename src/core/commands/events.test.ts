@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import * as z from 'zod';
 import { projectOf } from '../../../tests/support/projects';
 import { fromMemory, toLayerFile, writeProject, type Project } from '../model';
-import { applyPatches, argumentSchemas, COMMANDS, commandOf, copyKeys, copyLayers, idsFromDocument, sameValue, takeBack, validateTouched, work, type Command, type Draft, type Event } from '.';
+import { applyPatches, argumentSchemas, COMMANDS, commandOf, copyKeys, copyLayers, copyTiming, idsFromDocument, sameValue, takeBack, validateTouched, work, type Command, type Draft, type Event } from '.';
 
 const film = projectOf([
   { id: 'main', name: 'Main', duration: 100, markers: [{ id: 'c', at: 9 }], layers: [
@@ -35,6 +35,7 @@ const SAMPLES: Readonly<Record<Event, object>> = {
   'composition.set': { composition: 'main', fields: { name: 'Film', width: 640 } },
   'composition.length': { composition: 'main', duration: 140 },
   'composition.rate': { composition: 'main', rate: [24, 1] },
+  'composition.size': { composition: 'main', width: 640, height: 360, content: 'scales' },
   'composition.tempo': { composition: 'main', tempo: { bpm: 104 } },
   'assets.add': { assets: [dot] },
   'assets.set': { asset: 'dot', fields: { name: 'Spot' } },
@@ -48,6 +49,7 @@ const SAMPLES: Readonly<Record<Event, object>> = {
   'layers.trim': { composition: 'main', layers, end: 'end', at: 50 },
   'layers.split': { composition: 'main', layers, frame: 30 },
   'layers.stretch': { composition: 'main', layers: ['tram', 'lamp'], end: 'end', by: 20 },
+  'layers.sequence': { composition: 'main', layers: ['lamp', 'child'], each: 10, overlap: 2 },
   'layers.duplicate': { composition: 'main', layers },
   'layers.paste': { composition: 'reel', clip: fromMemory(copyLayers(film, 'main', layers)), at: 3 },
   'layers.parent': { composition: 'main', layers: ['child'], parent: 'lamp', frame: 10 },
@@ -69,6 +71,7 @@ const SAMPLES: Readonly<Record<Event, object>> = {
   'timing.add': { composition: 'main', layer: 'calm', op: 'pause', frame: 8 },
   'timing.set': { composition: 'main', layer: 'tram', operator: 'run', fields: { count: 3 } },
   'timing.order': { composition: 'main', layer: 'tram', operator: 'slow', by: -1 },
+  'timing.paste': { composition: 'main', layers: ['calm'], clip: fromMemory(copyTiming(film, 'main', [{ layer: 'tram', operator: 'run' }])!) },
   'timing.delete': { composition: 'main', layer: 'tram', operator: 'run' },
   'inks.set': { composition: 'main', layers, part: 'stroke', fields: { cap: 'round' } },
   'inks.kind': { composition: 'main', layers: ['child'], kind: 'radial' },

@@ -4,6 +4,7 @@ export { clipText, copyKeys, copyLayers, duplicateLayers, pasteKeys, pasteLayers
 export {
   addAssets, addComposition, deleteAsset, deleteComposition, duplicateComposition, holds, renameProject, setAsset, setComposition, setDuration, setMain, setRate, setTempo, usesOf, type CompositionFields,
 } from './compositions';
+export { setSize } from './composition-size';
 export { bringIn, lastingAs } from './bring';
 export { addLayers, reorderLayers, stepLayers } from './create';
 export { shownShift, type Shifting } from './shown-shift';
@@ -11,7 +12,7 @@ export { EMPTY_HISTORY, forget, joined, record, steppedBack, steppedForward, typ
 export { addStop, coloursOf, deleteStop, isInked, setFillKind, setInk } from './inks';
 export { isHeldKey, setOutside, shapeKeys, type KeyShape } from './key-shape';
 export { deleteKeys, moveKeys } from './keys';
-export { deleteLayers, setLayerField, trimLayersTo, type PlainField } from './layers';
+export { deleteLayers, losses, setLayerField, trimLayersTo, type PlainField } from './layers';
 export { addMarkers, deleteMarkers, setMarkers } from './markers';
 export { findMarker, framesOf, NO_MOMENTS, shiftLimits, shiftMoments, withRipple, withTogether, type MarkerRef, type Moments } from './moments';
 export { nestLayers } from './nest';
@@ -23,10 +24,14 @@ export { applyPatches, invertPatches, patchesBetween, patchOf, readPath, sameVal
 export { changedPose, hasChosenAncestor, inParentSpace, movePlaces, placeLayers, poseAt, poseFor, type Placed, type Pose } from './pose';
 export { rescaleLayer } from './rescale';
 export { addKeys, keyAt, setValues, type Keying, type NewValue } from './set-values';
+export { sequenceLayers, type Sequence } from './sequence';
 export { splitLayers, stretchFactor, stretchLayers } from './stretch';
 export { nextName, nextNames } from './next-name';
 export { keyName, keysOf, type KeyRef, type TrackRef } from './target';
-export { addOperator, birthAt, deleteOperator, moveOperator, setOperator, type Refused } from './timing';
+export type { Refused } from './refused';
+export { addOperator, birthAt, deleteOperator, moveOperator, setOperator, type OperatorRef } from './timing';
+export { copyTiming, pasteTiming, type TimingClip } from './timing-clip';
+export { readTimingClip } from './read-timing-clip';
 export { validateTouched } from './validate';
 export { COMMANDS } from './events';
 export type { Command, CommandContext, Made } from './command';

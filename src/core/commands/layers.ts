@@ -1,9 +1,13 @@
 import { member, type Layer, type Project } from '../model';
 import { hull, trimEnd, trimStart, type Frames } from '../time';
 import { count, type Draft } from './change';
+import { idsFromDocument } from './ids-from-document';
+import { keepFollowers } from './keep-followers';
 import { compositionPath, layerPath } from './paths';
-import { patchOf, type Patch } from './patch';
+import { applyPatches, patchOf, type Patch } from './patch';
+import { pictureSwapped } from './swap-picture';
 import { reachLayer } from './target';
+import type { Refused } from './refused';
 
 /** Moves one end of layers' bars to a frame each; used for trimming to the playhead. */
 export function trimLayersTo(project: Project, compositionId: string, ids: readonly string[], end: 'start' | 'end', at: Frames): Draft | null {
@@ -17,7 +21,7 @@ export function trimLayersTo(project: Project, compositionId: string, ids: reado
 /** Plain fields of layers and what setting them is called. */
 const VERBS = {
   name: () => 'Rename', visible: (value: unknown) => (value ? 'Show' : 'Hide'), locked: (value: unknown) => (value ? 'Lock' : 'Unlock'),
-  solo: (value: unknown) => (value ? 'Solo' : 'Stop solo of'), guide: (value: unknown) => (value ? 'Make a guide of' : 'Make a layer again of'),
+  solo: (value: unknown) => (value ? 'Solo' : 'Unsolo'), guide: (value: unknown) => (value ? 'Leave out of the film:' : 'Put into the film:'),
   sampling: () => 'Change sampling of', blend: () => 'Change blending of', colour: () => 'Mark', note: () => 'Note on', clipFrame: () => 'Change clipping of',
   source: () => 'Change source of', shape: () => 'Change shape of', rule: () => 'Change filling of', font: () => 'Change font of', weight: () => 'Change weight of',
   italic: () => 'Change slant of', align: () => 'Align text of',
@@ -33,25 +37,43 @@ export function setLayerField(project: Project, compositionId: string, ids: read
     const layer = member(project.compositions.by, compositionId)?.layers.by[id] as (Layer & Partial<Record<PlainField, unknown>>) | undefined;
     if (!layer || !(field in layer) || layer[field] === value || (layer.locked && field !== 'locked')) continue;
     changed.push(id);
-    patches.push(patchOf([...layerPath(compositionId, id), field], layer[field], value));
+    patches.push(patchOf([...layerPath(compositionId, id), field], layer[field], value), ...(field === 'source' ? swapped(project, compositionId, layer, value) : []));
   }
   return patches.length === 0 ? null : { event: 'layers.set', label: `${VERBS[field](value)} ${nameOf(project, compositionId, changed)}`, patches };
 }
 
-/** Takes layers out. Children stay where they are listed and lose this parent. */
-export function deleteLayers(project: Project, compositionId: string, ids: readonly string[]): Draft | null {
+/** Another picture stands where the one before stood. */
+function swapped(project: Project, compositionId: string, layer: Layer, source: unknown): readonly Patch[] {
+  if (layer.kind !== 'image' || typeof source !== 'string') return [];
+  const [before, after] = [member(project.assets.by, layer.source), member(project.assets.by, source)];
+  return before && after && 'width' in before && 'width' in after ? pictureSwapped(layerPath(compositionId, layer.id), layer, before, after) : [];
+}
+
+/**
+ * Takes layers out. Their followers stay where they stand, through all frames: a null keeps the place and the motion of a
+ * leader, or where that never moved its numbers go into theirs. `told` says which.
+ */
+export function deleteLayers(project: Project, compositionId: string, ids: readonly string[], newId = idsFromDocument(project)): (Draft & { readonly told?: string }) | Refused | null {
   const composition = member(project.compositions.by, compositionId);
   const going = ids.filter((id) => reachLayer(project, compositionId, id));
   if (!composition || going.length === 0) return null;
   const gone = new Set(going);
-  const { order, by } = composition.layers;
+  const kept = keepFollowers(project, compositionId, gone, newId);
+  if ('refused' in kept) return kept;
+  const { patches, nulls } = kept;
+  const { order, by } = applyPatches(project, patches).project.compositions.by[compositionId]!.layers;
   const left = order.filter((id) => !gone.has(id));
+  const followers = composition.layers.order.filter((id) => { const { parent } = composition.layers.by[id]!; return !going.includes(id) && parent !== null && going.includes(parent); });
+  const named = followers.length === 1 ? composition.layers.by[followers[0]!]!.name : count(followers.length, 'follower');
+  const stay = followers.length === 1 ? 'stays where it stands' : 'stay where they stand';
   return {
     event: 'layers.delete',
     label: `Delete ${nameOf(project, compositionId, going)}`,
+    ...(followers.length === 0 ? {} : { told: nulls.size === 0 ? `${named} ${stay}: the place of ${nameOf(project, compositionId, going)} was worked in.` : `${named} ${stay}: ${nulls.size === 1 ? `a null keeps the place and the motion of ${by[[...nulls.keys()][0]!]!.name}` : `${nulls.size} nulls keep place and motion`}.` }),
     patches: [
+      ...patches,
       ...left.flatMap((id) => lostLinks(by[id]!, gone).map((field) => patchOf([...layerPath(compositionId, id), field], (by[id] as Record<string, unknown>)[field], null))),
-      patchOf([...compositionPath(compositionId), 'layers', 'order'], order, order.filter((id) => !gone.has(id))),
+      patchOf([...compositionPath(compositionId), 'layers', 'order'], order, left),
       ...going.map((id) => patchOf(layerPath(compositionId, id), by[id], undefined)),
     ],
   };
@@ -75,6 +97,18 @@ export function forLayers(
 export function nameOf(project: Project, compositionId: string, ids: readonly string[]): string {
   const only = ids.length === 1 ? member(project.compositions.by, compositionId)?.layers.by[ids[0]!] : undefined;
   return only ? only.name : count(ids.length, 'layer');
+}
+
+/** What layers of a composition would lose with others that leave, in words: who clips by them, repeats them or is washed by them. Followers are not among it: they stay. */
+export function losses(project: Project, compositionId: string, ids: readonly string[]): readonly string[] {
+  const composition = member(project.compositions.by, compositionId);
+  const gone = new Set(ids);
+  return (composition?.layers.order ?? []).filter((id) => !gone.has(id)).flatMap((id): readonly string[] => {
+    const layer = composition!.layers.by[id]!;
+    const name = (one: string | null) => (one !== null && gone.has(one) ? (composition!.layers.by[one]?.name ?? null) : null);
+    const [clip, of, wash] = [name(layer.clipTo), 'of' in layer ? name(layer.of) : null, 'appliesTo' in layer ? name(layer.appliesTo) : null];
+    return [...(clip ? [`${layer.name} is clipped by ${clip}`] : []), ...(of ? [`${layer.name} repeats ${of}`] : []), ...(wash ? [`${layer.name} washes ${wash}`] : [])];
+  });
 }
 
 /** Fields by which a layer names others of its composition that are leaving. Copies cannot be without the layer they repeat and keep its name. */

@@ -9,7 +9,7 @@ import { middleOf, RIDERS, type Rider } from './nest-riders';
 import { compositionPath, layerPath } from './paths';
 import { patchOf, type Patch } from './patch';
 import { shiftedChannel } from './set-values';
-import type { Refused } from './timing';
+import type { Refused } from './refused';
 
 /** A layer of which one thing goes inside and another stays out: the nest counts from where the layer does. */
 export function nestParted(project: Project, host: Composition, layer: Layer, out: ReadonlySet<Rider>, choice: NestChoice): Draft & { readonly made: readonly string[] } {

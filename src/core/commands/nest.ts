@@ -10,7 +10,7 @@ import { applyPatches } from './patch';
 import { changedPose } from './pose';
 import { setValues } from './set-values';
 import { reachLayer } from './target';
-import type { Refused } from './timing';
+import type { Refused } from './refused';
 
 /** Wraps layers in a composition of their own. `made` is what should be selected afterwards. */
 export function nestLayers(project: Project, compositionId: string, ids: readonly string[], choice: NestChoice): (Draft & { readonly made: readonly string[] }) | Refused | null {

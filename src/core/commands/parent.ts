@@ -7,7 +7,7 @@ import { applyPatches, patchOf, type Patch } from './patch';
 import { changedPose } from './pose';
 import { setValues, type Keying } from './set-values';
 import { reachLayer } from './target';
-import type { Refused } from './timing';
+import type { Refused } from './refused';
 
 /** Gives layers a parent (or none) so that they stay where they are at the frame that is looked at. */
 export function setParent(project: Project, compositionId: string, ids: readonly string[], parentId: string | null, how: Keying): Draft | Refused | null {

@@ -1,7 +1,7 @@
 import type { Project } from '../model';
 import type { Command, Made } from './command';
 import { COMMANDS } from './events';
-import type { Refused } from './timing';
+import type { Refused } from './refused';
 
 type AnyCommand = (typeof COMMANDS)[number];
 export type Event = AnyCommand['event'];
@@ -11,7 +11,10 @@ export type ArgsOf<E extends Event> = Frozen<Extract<AnyCommand, { readonly even
 type Frozen<T> = T extends (infer E)[] ? (number extends T['length'] ? readonly Frozen<E>[] : Readonly<T>) : T extends object ? { readonly [K in keyof T]: Frozen<T[K]> } : T;
 
 /** Arguments as a caller gives them: ids for what is made may be left out. */
-export type Given<E extends Event> = Omit<ArgsOf<E>, 'ids'> & { readonly ids?: readonly string[] };
+export type Given<E extends Event> = Omit<ArgsOf<E>, 'ids' | Ways> & Partial<Pick<ArgsOf<E>, Extract<keyof ArgsOf<E>, Ways>>> & { readonly ids?: readonly string[] };
+
+/** Choices that a command makes by itself where nobody does. */
+type Ways = 'also' | 'bars' | 'keeps' | 'content' | 'near';
 
 /** The command of that name, or null. Its arguments are its own: who has them from elsewhere reads them by its schema. */
 export function commandOf(event: string): Command<string, object> | null {

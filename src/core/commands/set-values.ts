@@ -9,7 +9,7 @@ import { layerPath, trackPath } from './paths';
 import { patchOf, type Patch } from './patch';
 import { keyPatches } from './stored-key';
 import { keysOf, reach, restingChannel, type AnyKey, type TrackRef } from './target';
-import type { Refused } from './timing';
+import type { Refused } from './refused';
 
 export type NewValue = TrackRef & { readonly value: unknown };
 

@@ -10,7 +10,7 @@ import { lostLinks } from './layers';
 import { compositionPath, layerPath } from './paths';
 import { patchOf } from './patch';
 import { reachLayer } from './target';
-import type { Refused } from './timing';
+import type { Refused } from './refused';
 
 type Nest = LayerOf<'nest'>;
 

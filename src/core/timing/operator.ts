@@ -39,6 +39,8 @@ export type OperatorDefinition<Op extends string, Fields extends OperatorFields>
   readonly fields: Fields;
   /** The setting in a few words, as the panel and the trail show it. */
   readonly tell: (params: ParamsOf<Fields>) => string;
+  /** What it does where it was just added, as the beginning of a sentence. */
+  readonly did: (params: ParamsOf<Fields>) => string;
   readonly prepare: (params: ParamsOf<Fields>, context: OperatorContext) => TimeMap;
   /** Fields with which it is added; what is left out is at its start. */
   readonly born: (birth: Birth) => Partial<ParamsOf<Fields>>;

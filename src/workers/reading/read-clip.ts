@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import type { KeysClip } from '../../core/commands';
+import { readTimingClip, type KeysClip } from '../../core/commands';
 import { readProjectFile, sayIssue } from '../../core/model';
 import type { ClipReading } from './protocol';
 
@@ -26,6 +26,10 @@ export function readClip(text: string): ClipReading {
   if (format === 'oak-tumble/keys') {
     const read = keysClip.safeParse(raw);
     return read.success ? { kind: 'keys', clip: read.data as unknown as KeysClip } : { kind: 'nothing', message: 'The keys on the clipboard are not whole; copy them again.' };
+  }
+  if (format === 'oak-tumble/timing') {
+    const read = readTimingClip(raw);
+    return read.ok ? { kind: 'timing', clip: read.value } : { kind: 'nothing', message: 'The timing on the clipboard is not whole; copy it again.' };
   }
   if (format !== 'oak-tumble/project') return { kind: 'nothing', message: 'There are no layers or keys on the clipboard.' };
   const read = readProjectFile(raw);

@@ -7,6 +7,7 @@ import { compositionDuplicate } from './composition-duplicate';
 import { compositionLength } from './composition-length';
 import { compositionRate } from './composition-rate';
 import { compositionSet } from './composition-set';
+import { compositionSize } from './composition-size';
 import { compositionTempo } from './composition-tempo';
 import { inksKind } from './inks-kind';
 import { inksSet } from './inks-set';
@@ -24,6 +25,7 @@ import { layersOrder } from './layers-order';
 import { layersParent } from './layers-parent';
 import { layersPaste } from './layers-paste';
 import { layersPlace } from './layers-place';
+import { layersSequence } from './layers-sequence';
 import { layersSet } from './layers-set';
 import { layersSplit } from './layers-split';
 import { layersStep } from './layers-step';
@@ -42,6 +44,7 @@ import { timeShift } from './time-shift';
 import { timingAdd } from './timing-add';
 import { timingDelete } from './timing-delete';
 import { timingOrder } from './timing-order';
+import { timingPaste } from './timing-paste';
 import { timingSet } from './timing-set';
 import { tracksOutside } from './tracks-outside';
 import { tracksSet } from './tracks-set';
@@ -56,6 +59,7 @@ export const COMMANDS = [
   compositionSet,
   compositionLength,
   compositionRate,
+  compositionSize,
   compositionTempo,
   assetsAdd,
   mediaAdd,
@@ -69,6 +73,7 @@ export const COMMANDS = [
   layersTrim,
   layersSplit,
   layersStretch,
+  layersSequence,
   layersDuplicate,
   layersPaste,
   layersParent,
@@ -91,6 +96,7 @@ export const COMMANDS = [
   timingSet,
   timingOrder,
   timingDelete,
+  timingPaste,
   inksSet,
   inksKind,
   stopsAdd,

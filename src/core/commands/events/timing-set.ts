@@ -3,7 +3,7 @@ import { setOperator } from '../timing';
 
 export const timingSet = defineCommand({
   event: 'timing.set',
-  title: 'Change fields of an operator',
-  args: (s) => s.z.strictObject({ composition: s.id, layer: s.id, operator: s.id, fields: s.z.record(s.z.string(), s.z.unknown()) }),
-  draft: (project, args) => setOperator(project, args.composition, args.layer, args.operator, args.fields),
+  title: 'Change fields of an operator; of others (`also`) as well',
+  args: (s) => s.z.strictObject({ composition: s.id, layer: s.id, operator: s.id, fields: s.z.record(s.z.string(), s.z.unknown()), also: s.operators }),
+  draft: (project, args) => setOperator(project, args.composition, [{ layer: args.layer, operator: args.operator }, ...(args.also ?? [])], args.fields),
 });

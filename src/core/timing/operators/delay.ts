@@ -10,6 +10,7 @@ export const delay = defineOperator({
   about: 'Starts later by a number of frames.',
   fields: { by: number({ label: 'By', unit: 'frames' }) },
   tell: ({ by }) => `${by} frames later`,
+  did: ({ by }) => `Starts ${by} frames later`,
   prepare: ({ by }) => {
     const late = Number(by);
     const segment = straight(-Infinity, Infinity, late, 0, 1);

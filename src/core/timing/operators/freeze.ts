@@ -10,6 +10,7 @@ export const freeze = defineOperator({
   about: 'Shows one frame all the time.',
   fields: { at: time({ label: 'At' }) },
   tell: ({ at }) => `on frame ${tellTime(at)}`,
+  did: ({ at }) => `Shows frame ${tellTime(at)} all the time`,
   prepare: (params, { D }) => {
     const still = dust(holdInside(Number(params.at), D));
     const segment = held(-Infinity, Infinity, still);

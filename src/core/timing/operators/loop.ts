@@ -20,6 +20,7 @@ export const loop = defineOperator({
   },
   tell: ({ from, to, mode, count }) =>
     `${to === null ? `from ${tellTime(from)} to its end` : `frames ${tellTime(from)} to ${tellTime(to)}`}${mode === 'swing' ? ', to and fro' : ''}, ${count === null ? 'without end' : `${count} times`}`,
+  did: ({ from, to }) => `Plays ${to === null ? (from === 0 ? 'all of it' : `from frame ${tellTime(from)} to the end`) : `frames ${tellTime(from)} to ${tellTime(to)}`} again and again`,
   prepare: (params, { D }) => {
     const from = Number(params.from);
     const to = Math.max(from, Number(params.to ?? D ?? from));

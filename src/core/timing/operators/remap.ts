@@ -14,6 +14,7 @@ export const remap = defineOperator({
     const list = Object.values(params.keys);
     return list.length === 0 ? 'no keys' : `${list.length} ${list.length === 1 ? 'key' : 'keys'}`;
   },
+  did: () => 'Shows by keys which frame is on when; nothing is changed yet',
   prepare: (params, { D }) => {
     const list = Object.values(params.keys).sort((a, b) => a.at - b.at).map(({ to, ...key }) => ({ ...key, value: Number(to) }) as ScalarKey);
     const [first, last] = [list[0], list[list.length - 1]];

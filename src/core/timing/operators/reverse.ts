@@ -11,6 +11,7 @@ export const reverse = defineOperator({
   about: 'Plays backwards from the last frame and stays on the first.',
   fields: { from: time({ label: 'From', start: 0 }), to: time({ label: 'To', start: null, none: 'its end' }) },
   tell: ({ from, to }) => (to === null ? 'from the end to the start' : `frames ${tellTime(from)} to ${tellTime(to)}`),
+  did: ({ to }) => (to === null ? 'Plays from the end to the start' : `Plays backwards from frame ${tellTime(to)}`),
   prepare: (params, { D }) => {
     const from = Number(params.from);
     // A part shorter than a frame has one frame to show.

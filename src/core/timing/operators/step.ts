@@ -15,6 +15,7 @@ export const step = defineOperator({
     cuts: cuts({ label: 'Cuts', kept: { resting: [] } }),
   },
   tell: ({ every }) => `hold every ${every} frames`,
+  did: ({ every }) => `Holds every picture for ${every} frames`,
   prepare: (params) => {
     const [every, phase] = [Number(params.every), Number(params.phase)];
     const lean = params.round === 'near' ? 0.5 : 1e-9;

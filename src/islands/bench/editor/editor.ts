@@ -1,5 +1,5 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import { applyPatches, changeFrom, commandOf, forget, patchesBetween, record, steppedBack, steppedForward, takeBack, work, type Change, type Draft, type Event, type Given, type Made, type Refused, type Step } from '../../../core/commands';
+import { applyPatches, changeFrom, commandOf, forget, joined, patchesBetween, record, steppedBack, steppedForward, takeBack, work, type Change, type Draft, type Event, type Given, type Made, type Refused, type Step } from '../../../core/commands';
 import { sourceOf, sourceTimeAt, timingOf } from '../../../core/scene';
 import { member, VERSION, type Project } from '../../../core/model';
 import { preimages } from '../../../core/timing';
@@ -13,6 +13,7 @@ import { createDoneSteps } from './done-steps';
 import { freshId } from './fresh-id';
 import { createKeeping, type Keeping, type Numbered } from './keeping';
 import type { Outbox, SetAside } from './outbox';
+import { createMessages, type Say } from './messages';
 import { opening } from './opening';
 import { createPlaying } from './playing';
 import { settled } from './settled';
@@ -27,6 +28,10 @@ export type Editor = {
   readonly picture: PictureClient;
   /** Does a command of the list: applies it, remembers it for undo, sends it to be kept. Null where there was nothing to do, or it was refused and said so. */
   readonly do: <E extends Event>(event: E, args: HereArgs<E>, newId?: () => string) => Made | null;
+  /** The same for small steps in quick succession: those of one kind (`kind` says which) within a second are one step of undo. */
+  readonly nudge: <E extends Event>(kind: string, event: E, args: HereArgs<E>) => Made | null;
+  /** Does the edit that may still be done otherwise once more, with other arguments and the same ids: still one step of undo. Null where it stands. */
+  readonly revise: (args: object) => Made | null;
   /** Applies a draft that is no command of the list, such as what others' edits came to. */
   readonly apply: (draft: Draft | Refused | null) => boolean;
   /** Shows what a command would come to while a gesture goes on. */
@@ -55,7 +60,9 @@ export type Editor = {
   readonly openNest: (layer: string) => void;
   readonly openComposition: (id: string) => void;
   readonly goOut: (steps?: number) => void;
-  readonly say: (text: string, bad?: boolean) => void;
+  readonly say: Say;
+  /** Takes a message away that was read. */
+  readonly hush: (id: number) => void;
   readonly close: () => void;
 } & Omit<Asides, 'setAside'>;
 
@@ -78,6 +85,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   /** The arguments of a gesture as they were given, and whole. */
   let isReady = false;
   let following: { readonly since: number; readonly timer: ReturnType<typeof setTimeout> } | null = null;
+  let nudged: { readonly kind: string; readonly at: number; readonly change: string } | null = null;
   let pulling: { readonly given: object; readonly args: object } | null = null;
 
   const opened = pending.reduce((now, change) => applyPatches(now, change.patches).project, project);
@@ -162,9 +170,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
     if (!playing) picture.show({ composition: way[way.length - 1]!.composition, frame });
   }
 
-  function say(text: string, bad = false): void {
-    store.setState({ message: { text, bad, at: Date.now() } });
-  }
+  const { say, hush } = createMessages(store);
 
   function perform(draft: Draft): Change | null {
     const change = changeFrom(draft, crypto.randomUUID());
@@ -179,17 +185,27 @@ export function createEditor(projectId: string, project: Project, revision: numb
     return change;
   }
 
-  /** The name of another composition than the open one that a change was made in, or null. */
-  function elsewhereIn({ patches }: Draft): string | null {
+  /** Another composition than the open one that a change was made in, or null. */
+  function elsewhereIn({ patches }: Draft): { readonly id: string; readonly name: string } | null {
     const [root, , id] = patches[0]?.path ?? [];
     if (root !== 'compositions' || id === undefined || id === current(get()).id) return null;
-    return member(get().project.compositions.by, id)?.name ?? null;
+    return member(get().project.compositions.by, id) ?? null;
   }
 
-  function tellStep(draft: Draft, change: Draft, skipped: readonly string[]): void {
+  /** Takes the last change back, without a word. */
+  function stepBack(change: Change): ReturnType<typeof takeBack> {
+    const taken = takeBack(get().project, change);
+    const by = taken.draft.patches.length > 0 ? perform(taken.draft) : null;
+    steps.did({ do: 'history.undo', with: {} }, by?.id ?? '');
+    store.setState({ history: steppedBack(get().history, by) });
+    look();
+    return taken;
+  }
+
+  function tellStep(how: 'Undone' | 'Done again', draft: Draft, change: Draft, skipped: readonly string[]): void {
     const elsewhere = elsewhereIn(change);
-    const what = elsewhere ? `${draft.label}, in ${elsewhere}` : draft.label;
-    if (skipped.length === 0) return say(what);
+    const what = elsewhere ? `${how}: ${change.label}, in ${elsewhere.name}` : `${how}: ${change.label}`;
+    if (skipped.length === 0) return say(what, false, elsewhere ? { go: { composition: elsewhere.id } } : {});
     const left = skipped.length > 4 ? `${skipped.slice(0, 4).join(', ')} and ${skipped.length - 4} more` : skipped.join(', ');
     say(draft.patches.length > 0 ? `${what}; changed elsewhere meanwhile and left alone: ${left}.` : `${left}: changed elsewhere meanwhile, so there was nothing left to undo.`);
   }
@@ -211,10 +227,9 @@ export function createEditor(projectId: string, project: Project, revision: numb
   }
 
   store.subscribe((now, before) => {
-    if (now.message && now.message !== before.message) {
-      const { at } = now.message;
-      setTimeout(() => get().message?.at === at && store.setState({ message: null }), 6000);
-    }
+    // Whatever else is done, selected or opened ends what could still be done otherwise.
+    const { revisable } = now;
+    if (revisable && revisable === before.revisable && (now.history.done.at(-1)?.id !== revisable.change || now.selection.layers !== before.selection.layers || now.way !== before.way)) store.setState({ revisable: null });
   });
 
   function worked<E extends Event>(event: E, args: HereArgs<E>, newId: () => string) {
@@ -232,9 +247,9 @@ export function createEditor(projectId: string, project: Project, revision: numb
     picture.gesture({ event: gesture.event, args: gesture.args }, gesture.move);
   }
 
-  function apply(draft: Draft | Refused | null): Change | null {
+  function apply(draft: Draft | Refused | null, joins = false): Change | null {
     const change = draft && !('refused' in draft) ? perform(draft) : null;
-    if (change) store.setState({ history: record(get().history, change) });
+    if (change) store.setState({ history: (joins ? joined : record)(get().history, change) });
     else letGo();
     look();
     if (draft && 'refused' in draft) say(draft.refused, true);
@@ -262,17 +277,43 @@ export function createEditor(projectId: string, project: Project, revision: numb
     picture.gesture(null);
   }
 
+  function doIt<E extends Event>(event: E, args: HereArgs<E>, newId: () => string, joins = false): Made | null {
+    const { whole, draft, ids } = worked(event, args, newId);
+    const change = apply(draft, joins);
+    if (!change) return null;
+    steps.did({ do: event, with: ids.length > 0 ? { ...whole, ids } : whole, ...(joins ? { joins } : {}) }, change.id);
+    const made = draft as Made;
+    const { offer } = made;
+    if (made.told !== undefined) say(made.told, false, offer ? { act: { words: offer.words, run: () => void doIt(offer.do as Event, offer.with as never, freshId) } } : {});
+    return made;
+  }
+
   const editor: Editor = {
     store,
     picture,
     seek,
     say,
-    do(event, args, newId = freshId) {
-      const { whole, draft, ids } = worked(event, args, newId);
-      const change = apply(draft);
-      if (!change) return null;
-      steps.did({ do: event, with: ids.length > 0 ? { ...whole, ids } : whole }, change.id);
-      return draft as Made;
+    hush,
+    do: (event, args, newId = freshId) => doIt(event, args, newId),
+    nudge(kind, event, args) {
+      const now = performance.now();
+      const joins = nudged !== null && nudged.kind === kind && now - nudged.at < 1000 && get().history.done.at(-1)?.id === nudged.change;
+      const made = doIt(event, args, freshId, joins);
+      if (made) nudged = { kind, at: now, change: get().history.done.at(-1)!.id };
+      return made;
+    },
+    revise(args) {
+      const { revisable, history } = get();
+      const change = history.done.at(-1);
+      if (!revisable || change?.id !== revisable.change) return null;
+      store.setState({ revisable: null });
+      stepBack(change);
+      const event = revisable.event as 'layers.nest';
+      let n = 0;
+      const made = doIt(event, { ...revisable.args, ...args, ids: [] } as never, () => revisable.ids[n++] ?? freshId());
+      const latest = get().history.done.at(-1);
+      if (made && latest) store.setState({ revisable: { ...revisable, change: latest.id, args: { ...revisable.args, ...args } } });
+      return made;
     },
     apply: (draft) => apply(draft) !== null,
     tryOut(event, args) {
@@ -305,12 +346,8 @@ export function createEditor(projectId: string, project: Project, revision: numb
     undo() {
       const change = get().history.done.at(-1);
       if (!change) return say('There is nothing to undo.');
-      const { draft, skipped } = takeBack(get().project, change);
-      const by = draft.patches.length > 0 ? perform(draft) : null;
-      steps.did({ do: 'history.undo', with: {} }, by?.id ?? '');
-      store.setState({ history: steppedBack(get().history, by) });
-      look();
-      tellStep(draft, change, skipped);
+      const { draft, skipped } = stepBack(change);
+      tellStep('Undone', draft, change, skipped);
     },
     redo() {
       const step = get().history.undone.at(-1);
@@ -322,7 +359,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
       store.setState({ history: steppedForward(get().history, again && { ...again, label: step.change.label }) });
       look();
       if (!again) return say(`“${step.change.label}” does not fit any more and was left out.`, true);
-      tellStep(draft, step.change, skipped);
+      tellStep('Done again', draft, step.change, skipped);
     },
     togglePlay: () => (get().playing ? playing.stop() : playing.play()),
     playAround: playing.playAround,

@@ -39,6 +39,8 @@ export function opening(project: Project): Omit<EditorState, 'projectId' | 'proj
     lanes: new Set(looped && main ? [foldKey(main.id, looped.id)] : []),
     laneAlone: null,
     message: null,
+    messages: [],
+    revisable: null,
     problems: [],
     shown: null,
     ready: null,

@@ -1,5 +1,5 @@
 import type { Problem } from '../../../core/checks';
-import type { History, KeyRef, MarkerRef } from '../../../core/commands';
+import type { Event, History, KeyRef, MarkerRef } from '../../../core/commands';
 import type { ShownLayer } from '../../../core/evaluate';
 import type { LayerOf, Project } from '../../../core/model';
 import type { Gesture, PlayLog } from '../../../workers/picture/protocol';
@@ -9,6 +9,19 @@ import type { Settings } from './settings';
 
 /** An edit that is tried out, with what the last move of the gesture laid over its arguments. */
 export type Pulled = Gesture & { readonly move: object };
+
+/** Something said to the person. `go` is where it is about, `act` what may be done about it. */
+export type Message = {
+  readonly id: number;
+  readonly text: string;
+  readonly bad: boolean;
+  readonly at: number;
+  readonly go?: { readonly composition: string; readonly layer?: string; readonly frame?: number } | undefined;
+  readonly act?: { readonly words: string; readonly run: () => void } | undefined;
+};
+
+/** An edit that was just done and may still be done otherwise: all of that is one step of undo. */
+export type Revisable = { readonly change: string; readonly event: Event; readonly args: object; readonly ids: readonly string[] };
 
 /** One step of the way in: an opened composition, and the nest by which it was entered. */
 export type WayStep = {
@@ -45,7 +58,7 @@ export type Selection = {
 export const NOTHING_SELECTED: Selection = { layers: [], keys: [], markers: [], operator: null };
 
 /** A window over the Bench. */
-export type OpenDialog = { readonly kind: 'shortcuts' } | { readonly kind: 'find'; /** What was typed before the window was up. */ readonly typed?: string } | { readonly kind: 'help'; readonly page: string } | { readonly kind: 'nest' } | { readonly kind: 'render' } | { readonly kind: 'aside' };
+export type OpenDialog = { readonly kind: 'shortcuts' } | { readonly kind: 'find'; /** What was typed before the window was up. */ readonly typed?: string } | { readonly kind: 'help'; readonly page: string } | { readonly kind: 'render' } | { readonly kind: 'aside' };
 
 /** A list of actions at a place of the page; `under` are layers that lie there, for choosing one beneath. */
 export type OpenMenu = { readonly x: number; readonly y: number; readonly groups: readonly (readonly string[])[]; readonly under: readonly { readonly label: string; readonly path: readonly string[] }[] };
@@ -60,7 +73,7 @@ export type EditorState = {
   readonly gesture: Pulled | null;
   /** The same as panel, rows and trail follow it: a few times a second, so that the picture has the machine. */
   readonly followed: Pulled | null;
-  /** The so-manieth worker that paints: another one needs a canvas of its own. */
+  /** Counts the workers that painted so far: another one needs a canvas of its own. */
   readonly painter: number;
   readonly history: History;
   readonly saved: SaveState;
@@ -98,13 +111,17 @@ export type EditorState = {
   readonly groupPivot: { readonly layers: readonly string[]; readonly at: readonly [number, number] } | null;
   /** The drawn path whose corners are open for pulling. */
   readonly bending: string | null;
-  readonly message: { readonly text: string; readonly bad: boolean; readonly at: number } | null;
+  /** What was said last, and all that still stands: errors until they are read. */
+  readonly message: Message | null;
+  readonly messages: readonly Message[];
+  /** A new nest, or what a composition's new length, rate or size brought along, while it may be done otherwise. */
+  readonly revisable: Revisable | null;
   /** Media being read and kept, for the word in the library. */
   readonly bringing: { readonly done: number; readonly of: number } | null;
   /** Assets whose files are not in the data folder. */
   readonly missing: ReadonlySet<string>;
   readonly problems: readonly Problem[];
-  /** Where the layers were in the picture that is on screen, the so-manieth that was put up. */
+  /** Where the layers were in the picture that is on screen; `count` says how many were put up before it. */
   readonly shown: { readonly composition: string; readonly frame: number; readonly layers: readonly ShownLayer[]; readonly tooMuch: boolean; readonly count: number } | null;
   readonly ready: { readonly composition: string; readonly frames: Uint8Array } | null;
   readonly played: PlayLog | null;
