@@ -4,6 +4,7 @@ export { Dialog } from './dialog';
 export { InPlace } from './in-place';
 export { Menu, type MenuEntry } from './menu';
 export { TypedField, type Reading } from './typed-field';
+export { Columns } from './columns';
 export { Choice } from './choice';
 export { seenText } from './seen-text';
 export { Select } from './select';

@@ -1,5 +1,6 @@
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { isMissingMedia } from '../../wire/answers';
+import { Columns } from '../../ui/columns';
 import { Split } from '../../ui/split';
 import { call } from '../call';
 import { takeWaitingMedia } from '../home/waiting-media';
@@ -11,6 +12,7 @@ import { useKeyboard } from './keyboard';
 import { bringMedia } from './library/bring-media';
 import { useStaged } from './staged';
 import { usePart } from './use-part';
+import { Messages } from './messages';
 import { Picture } from './picture/picture';
 import { Trail } from './picture/trail';
 import { Transport } from './picture/transport';
@@ -38,7 +40,6 @@ function useMissing(editor: Editor): void {
 
 /** The whole Bench over an open project: picture, library and panel above, timeline below. */
 export function Desk({ editor }: { readonly editor: Editor }) {
-  const message = useEditorState((state) => state.message);
   const dialog = useEditorState((state) => state.dialog);
   const menu = useEditorState((state) => state.menu);
   const [dropping, setDropping] = useState(false);
@@ -60,17 +61,21 @@ export function Desk({ editor }: { readonly editor: Editor }) {
       <Split
         label="Height of the timeline" start={56} least={30} most={82}
         upper={
-          <main className="grid h-full min-h-0 grid-cols-[200px_minmax(0,1fr)_440px] gap-px">
-            {stage >= 4 && Library ? <Library /> : <div className="bg-panel" />}
-            <div className="flex min-h-0 min-w-0 flex-col bg-ground">
-              {stage >= 2 && <>
-                <Way />
-                <Picture />
-                <Trail />
-                <Transport />
-              </>}
-            </div>
-            <aside aria-label="Layer panel" className="min-h-0 overflow-x-hidden overflow-y-auto bg-panel">{stage >= 5 && Panel && <Panel />}</aside>
+          <main className="h-full min-h-0">
+            <Columns name="bench" columns={[
+              { id: 'library', label: 'the library', start: 200, least: 150, children: stage >= 4 && Library ? <Library /> : <div className="h-full bg-panel" /> },
+              { id: 'picture', label: 'the picture', least: 300, children: (
+                <div className="flex h-full min-h-0 min-w-0 flex-col bg-ground">
+                  {stage >= 2 && <>
+                    <Way />
+                    <Picture />
+                    <Trail />
+                    <Transport />
+                  </>}
+                </div>
+              ) },
+              { id: 'panel', label: 'the panel', start: 440, least: 260, children: <aside aria-label="Layer panel" className="h-full min-h-0 overflow-x-hidden overflow-y-auto bg-panel">{stage >= 5 && Panel && <Panel />}</aside> },
+            ]} />
           </main>
         }
         lower={stage >= 3 && Timeline ? <Timeline /> : null}
@@ -78,9 +83,7 @@ export function Desk({ editor }: { readonly editor: Editor }) {
       {menu && <Suspense><ActionMenu /></Suspense>}
       {dialog && <Suspense><Dialogs /></Suspense>}
       {dropping && <p className="pointer-events-none fixed inset-3 z-40 grid place-content-center rounded-xl border-2 border-dashed border-leaf bg-deep/80 text-[15px]">Let go to bring these files in as layers</p>}
-      {message && (
-        <p key={message.at} data-said={message.at} role={message.bad ? 'alert' : 'status'} className={`said fixed bottom-3 left-1/2 z-50 max-w-[70vw] -translate-x-1/2 rounded-lg bg-deep px-3.5 py-2 shadow-2xl ring-1 ${message.bad ? 'text-paper ring-rust' : 'ring-line'}`}>{message.text}</p>
-      )}
+      <Messages />
     </div>
   );
 }

@@ -2,7 +2,6 @@ import { FindAction } from './find/find-action';
 import { useEditor, useEditorState } from './editor/editor-context';
 import { HelpPages } from './help/help-pages';
 import { AsideDialog } from './header/aside-dialog';
-import { NestDialog } from './header/nest-dialog';
 import { ShortcutList } from './find/shortcut-list';
 import { RenderDialog } from './render/render-dialog';
 
@@ -15,7 +14,6 @@ export function Dialogs() {
     case 'find': return <FindAction begun={dialog.typed ?? ''} onClose={close} />;
     case 'shortcuts': return <ShortcutList onClose={close} />;
     case 'help': return <HelpPages page={dialog.page} onClose={close} />;
-    case 'nest': return <NestDialog onClose={close} />;
     case 'aside': return <AsideDialog onClose={close} />;
     case 'render': return <RenderDialog onClose={close} />;
     case undefined: return null;

@@ -35,6 +35,11 @@ export function useKeyboard(editor: Editor): void {
         event.preventDefault();
         return editor.set({ dialog: { kind: 'find', typed: `${state.dialog.typed ?? ''}${event.key}` } });
       }
+      // Enter and Esc leave as it is what might still be done otherwise.
+      if (state.revisable && (press === 'Enter' || press === 'Escape')) {
+        event.preventDefault();
+        return editor.set({ revisable: null });
+      }
       const action = actionFor(press, state.settings);
       // The system's clipboard comes with events of its own, which may read it.
       if (!action || ['edit.copy', 'edit.cut', 'edit.paste'].includes(action.id)) return;

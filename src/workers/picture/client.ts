@@ -27,6 +27,8 @@ export type PictureClient = {
   readonly sendProject: (project: Project, revision: number) => void;
   readonly sendPatches: (patches: readonly Patch[], revision: number) => void;
   readonly setSize: (width: number, height: number, view: Matrix) => void;
+  /** Bytes that painted pictures may take in all. */
+  readonly limit: (bytes: number) => void;
   readonly gesture: (gesture: Gesture | null, move?: object) => void;
   /** Makes ready what stays still while such a gesture goes on. */
   readonly prepare: (gesture: Gesture, move: object) => void;
@@ -82,6 +84,7 @@ export function createPictureClient(first: WorkerPort, start: () => WorkerPort, 
       newest = revision;
       say({ kind: 'patches', patches, revision });
     },
+    limit: (bytes) => say({ kind: 'limit', bytes }),
     setSize: (width, height, view) => say({ kind: 'size', width, height, view }),
     gesture: (gesture, move = {}) => say({ kind: 'gesture', gesture, move }),
     prepare: (gesture, move) => say({ kind: 'prepare', gesture, move }),

@@ -85,6 +85,7 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
         return again();
       case 'project': return taken(() => document.take(message.project, message.revision));
       case 'patches': return taken(() => { if (!document.patch(message.patches, message.revision)) say({ kind: 'ask' }); });
+      case 'limit': return stage.limit(message.bytes);
       case 'size': return void (stage.resize(message.width, message.height, message.view) && again());
       case 'show':
         // Latest wins: what was asked before and not begun is never painted.

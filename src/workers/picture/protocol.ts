@@ -30,6 +30,8 @@ export type PictureSays =
   | { readonly kind: 'patches'; readonly patches: readonly Patch[]; readonly revision: number }
   /** Device pixels of the canvas, and how the composition lies on it. */
   | { readonly kind: 'size'; readonly width: number; readonly height: number; readonly view: Matrix }
+  /** Bytes that painted pictures may take in all. */
+  | { readonly kind: 'limit'; readonly bytes: number }
   | { readonly kind: 'show'; readonly request: number; readonly look: Look }
   /** A gesture began, or is another one now; null lets go of it. */
   | { readonly kind: 'gesture'; readonly gesture: Gesture | null; readonly move: object }

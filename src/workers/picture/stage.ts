@@ -7,9 +7,8 @@ import type { WorkerSurroundings } from '../worker-surroundings';
 import { createFrameKeeper, type FrameKeeper } from './frame-keeper';
 import type { Look } from './protocol';
 
-/** Pictures in all: whole frames, and those of nests and of what stands still, which give way to frames but for the least. */
+/** Bytes of pictures in all, unless somebody says otherwise: whole frames, and those of nests and of what stands still, which give way to frames but for a sixteenth. */
 const ALL = 256 * 1024 * 1024;
-const [LEAST, MOST] = [ALL / 16, ALL / 4];
 
 /** What the picture is painted on, and the frames that are remembered of the composition in view. */
 export type Stage = {
@@ -17,6 +16,8 @@ export type Stage = {
   readonly put: (surface: Surface, resize: (width: number, height: number) => void) => void;
   /** True when anything is another now. */
   readonly resize: (width: number, height: number, view: Matrix) => boolean;
+  /** Bytes of pictures in all from now on. */
+  readonly limit: (bytes: number) => void;
   readonly hasRoom: () => boolean;
   /** Frames of this composition are the ones that are remembered from now on. */
   readonly turnTo: (composition: string) => void;
@@ -40,8 +41,9 @@ export type Stage = {
 
 export function createStage(surroundings: WorkerSurroundings): Stage {
   const { host } = surroundings;
-  const memory = createPictureMemory(() => Math.max(LEAST, Math.min(MOST, ALL - keeper.bytes())), host.giveBack);
-  const keeper = createFrameKeeper(() => ALL - Math.min(LEAST, memory.bytes()), host.giveBack);
+  let all = ALL;
+  const memory = createPictureMemory(() => Math.max(all / 16, Math.min(all / 4, all - keeper.bytes())), host.giveBack);
+  const keeper = createFrameKeeper(() => all - Math.min(all / 16, memory.bytes()), host.giveBack);
   let surface: Surface | null = null;
   let resizeCanvas: (width: number, height: number) => void = () => undefined;
   let size: readonly [number, number] = [0, 0];
@@ -77,6 +79,12 @@ export function createStage(surroundings: WorkerSurroundings): Stage {
       memory.clear();
       settle();
       return true;
+    },
+    limit(bytes) {
+      // With less room all is let go of, rather than half of it by chance.
+      if (bytes < all) keeper.clear();
+      all = bytes;
+      memory.fit();
     },
     hasRoom: () => surface !== null && size[0] > 0,
     turnTo(next) {

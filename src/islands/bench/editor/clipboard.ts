@@ -1,5 +1,5 @@
-import { clipText, copyKeys, copyLayers, holds, type KeyRef, type KeysClip } from '../../../core/commands';
-import type { Project } from '../../../core/model';
+import { clipText, copyKeys, copyLayers, copyTiming, holds, type KeyRef, type KeysClip, type TimingClip } from '../../../core/commands';
+import { fromMemory, type Project } from '../../../core/model';
 import { readClipText } from '../../../workers/reading/client';
 import { current, type Editor } from './editor';
 
@@ -7,29 +7,54 @@ import { current, type Editor } from './editor';
 const SHELF = 'oak-clip';
 
 /** What this window copied last: it needs no reading when it comes back. */
-let last: { readonly text: string; readonly clip: { readonly kind: 'layers'; readonly clip: Project } | { readonly kind: 'keys'; readonly clip: KeysClip } } | null = null;
+let last: { readonly text: string; readonly clip: { readonly kind: 'layers'; readonly clip: Project } | { readonly kind: 'keys'; readonly clip: KeysClip } | { readonly kind: 'timing'; readonly clip: TimingClip } } | null = null;
 
-/** The selection as text for a clipboard, or null when nothing is selected. Keys go before layers. */
+/** The selection as text for a clipboard, or null when nothing is selected. Keys go before a step of the timing, that before layers. */
 export function copySelection(editor: Editor): string | null {
   const state = editor.store.getState();
   const composition = current(state).id;
   const { keys, layers } = state.selection;
   const copiedKeys = copyKeys(state.project, composition, keys);
+  const { operator } = state.selection;
+  const copiedTiming = copiedKeys || operator === null || layers.length === 0 ? null : copyTiming(state.project, composition, [{ layer: layers[0]!, operator }]);
+  if (copiedTiming) return keepTiming(editor, copiedTiming);
   const copiedLayers = copiedKeys ? null : copyLayers(state.project, composition, layers);
   if (!copiedKeys && !copiedLayers) {
     editor.say('Select layers or keys to copy.');
     return null;
   }
   const text = copiedKeys ? JSON.stringify(copiedKeys) : clipText(copiedLayers!);
+  shelve(text);
   last = { text, clip: copiedKeys ? { kind: 'keys', clip: copiedKeys } : { kind: 'layers', clip: copiedLayers! } };
+  const many = copiedKeys ? keys.length : layers.length;
+  editor.say(`Copied ${many} ${copiedKeys ? 'key' : 'layer'}${many === 1 ? '' : 's'}.`);
+  return text;
+}
+
+function shelve(text: string): void {
   try {
     localStorage.setItem(SHELF, text);
   } catch {
     // Too much for the shelf: the system's clipboard has it.
   }
-  const many = copiedKeys ? keys.length : layers.length;
-  editor.say(`Copied ${many} ${copiedKeys ? 'key' : 'layer'}${many === 1 ? '' : 's'}.`);
+}
+
+/** Steps of a timing as text for a clipboard. */
+function keepTiming(editor: Editor, clip: TimingClip): string {
+  const text = JSON.stringify(fromMemory(clip));
+  shelve(text);
+  last = { text, clip: { kind: 'timing', clip } };
+  const many = clip.layer.timing.order.length;
+  editor.say(`Copied ${many === 1 ? 'a step' : `${many} steps`} of timing; paste it on any layer.`);
   return text;
+}
+
+/** The whole timing of the selected layer, for a clipboard. */
+export function copyWholeTiming(editor: Editor): string | null {
+  const state = editor.store.getState();
+  const layer = current(state).layers.by[state.selection.layers[0] ?? ''];
+  const clip = layer && copyTiming(state.project, current(state).id, layer.timing.order.map((operator) => ({ layer: layer.id, operator })));
+  return clip ? keepTiming(editor, clip) : null;
 }
 
 export function cutSelection(editor: Editor): string | null {
@@ -38,6 +63,7 @@ export function cutSelection(editor: Editor): string | null {
   if (text === null) return null;
   const { keys, layers } = state.selection;
   if (keys.length > 0) editor.do('keys.delete', { keys: [...keys] });
+  else if (state.selection.operator !== null && layers.length > 0) editor.do('timing.delete', { layer: layers[0]!, operator: state.selection.operator });
   else editor.do('layers.delete', { layers: [...layers] });
   return text;
 }
@@ -54,7 +80,7 @@ function onShelf(): string {
 /** Puts what is on the clipboard into the open composition at the playhead; without a text, what waits on the shelf. */
 export async function paste(editor: Editor, given: string | null, keepTimes = false): Promise<void> {
   const text = given !== null && given !== '' ? given : (last?.text ?? onShelf());
-  if (text === '') return editor.say('There is nothing to paste: copy layers or keys first.');
+  if (text === '') return editor.say('There is nothing to paste: copy layers, keys or steps of a timing first.');
   const reading = last?.text === text ? last.clip : await readClipText(text);
   if (reading.kind === 'nothing') return editor.say(reading.message, true);
   const state = editor.store.getState();
@@ -64,6 +90,12 @@ export async function paste(editor: Editor, given: string | null, keepTimes = fa
     const made = editor.do('keys.paste', { layers: [...state.selection.layers], clip: reading.clip as never, frame: state.frame });
     if (made) editor.select({ keys: made.made as readonly KeyRef[], markers: [] });
     else editor.say('What is selected has no such channels.', true);
+    return;
+  }
+  if (reading.kind === 'timing') {
+    if (state.selection.layers.length === 0) return editor.say('Select the layers that the timing should go to.');
+    const made = editor.do('timing.paste', { layers: [...state.selection.layers], clip: reading.clip });
+    if (made && state.selection.layers.length === 1) editor.select({ operator: (made.made?.at(-1) as string | undefined) ?? null });
     return;
   }
   const above = composition.layers.order.find((id) => state.selection.layers.includes(id)) ?? null;

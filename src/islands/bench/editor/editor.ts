@@ -91,6 +91,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   const opened = pending.reduce((now, change) => applyPatches(now, change.patches).project, project);
   const store = createStore<EditorState>(() => ({ ...opening(opened), projectId, project: opened, asides: left.asides, keeps: outbox.keeps }));
   const get = store.getState;
+  const { say, hush } = createMessages(store);
 
   const picture = createPictureClient(worker, startPictureWorker, {
     onShown: ({ composition, frame, layers, tooMuch }) => store.setState({ shown: { composition, frame, layers, tooMuch, count: (get().shown?.count ?? 0) + 1 } }),
@@ -170,7 +171,6 @@ export function createEditor(projectId: string, project: Project, revision: numb
     if (!playing) picture.show({ composition: way[way.length - 1]!.composition, frame });
   }
 
-  const { say, hush } = createMessages(store);
 
   function perform(draft: Draft): Change | null {
     const change = changeFrom(draft, crypto.randomUUID());
@@ -309,10 +309,16 @@ export function createEditor(projectId: string, project: Project, revision: numb
       store.setState({ revisable: null });
       stepBack(change);
       const event = revisable.event as 'layers.nest';
-      let n = 0;
-      const made = doIt(event, { ...revisable.args, ...args, ids: [] } as never, () => revisable.ids[n++] ?? freshId());
-      const latest = get().history.done.at(-1);
-      if (made && latest) store.setState({ revisable: { ...revisable, change: latest.id, args: { ...revisable.args, ...args } } });
+      const again = (wanted: object) => {
+        let n = 0;
+        const made = doIt(event, { ...wanted, ids: [] } as never, () => revisable.ids[n++] ?? freshId());
+        const latest = get().history.done.at(-1);
+        if (made && latest) store.setState({ revisable: { ...revisable, change: latest.id, args: wanted }, ...(made.made ? { selection: { ...NOTHING_SELECTED, layers: made.made as readonly string[] } } : {}) });
+        return made;
+      };
+      const made = again({ ...revisable.args, ...args });
+      // What was refused leaves what stood.
+      if (!made) again(revisable.args);
       return made;
     },
     apply: (draft) => apply(draft) !== null,

@@ -23,7 +23,7 @@ export function createPlaying(store: StoreApi<EditorState>, picture: PictureClie
     const originTime = performance.timeOrigin + performance.now() + 30;
     clock = { began: get().frame, originFrame, originTime, range };
     store.setState({ playing: true, frame: originFrame, played: null });
-    picture.play({ composition: current(get()).id, range, originFrame, originTime, asNeeded: get().settings.quality === 'needed' });
+    picture.play({ composition: current(get()).id, range, originFrame, originTime, asNeeded: get().settings.sharpness === null });
     requestAnimationFrame(follow);
   }
 

@@ -11,12 +11,12 @@ afterEach(() => vi.unstubAllGlobals());
 
 describe('settings', () => {
   test('are read as they were written', () => {
-    const mine: Settings = { ...PLAIN_SETTINGS, snap: false, quality: 'half', unit: 'frames', shortcuts: { 'time.split': ['K'], 'edit.undo': [] } };
+    const mine: Settings = { ...PLAIN_SETTINGS, snap: false, sharpness: 50, unit: 'frames', shortcuts: { 'time.split': ['K'], 'edit.undo': [] } };
     writeSettings(mine);
     expect(readSettings()).toEqual(mine);
   });
   test.each<[string, unknown]>([
-    ['nothing', null], ['no JSON', '{'], ['a list', []], ['a number', 7], ['an unknown quality', { quality: 'splendid' }], ['words for a switch', { snap: 'yes' }],
+    ['nothing', null], ['no JSON', '{'], ['a list', []], ['a number', 7], ['a sharpness that is none', { sharpness: 'splendid' }], ['folds that are none', { folded: 'Place' }], ['room for nothing', { memory: 3 }], ['words for a switch', { snap: 'yes' }],
     ['shortcuts that are none', { shortcuts: { 'time.split': 5 } }], ['a list of shortcuts', { shortcuts: [['K']] }], ['presses that are none', { shortcuts: { 'time.split': [5] } }], ['names that objects answer to', { constructor: 1, __proto__: { snap: false } }],
   ])('%s are left out, and the rest is as it comes', (_, value) => {
     kept = typeof value === 'string' ? value : value === null ? null : JSON.stringify(value);
@@ -28,7 +28,8 @@ describe('settings', () => {
       const read = readSettings();
       expect(Object.keys(read).sort()).toEqual(Object.keys(PLAIN_SETTINGS).sort());
       for (const presses of Object.values(read.shortcuts)) expect(presses.every((press) => typeof press === 'string')).toBe(true);
-      expect(['whole', 'half', 'quarter', 'needed']).toContain(read.quality);
+      expect(read.sharpness === null || (read.sharpness >= 10 && read.sharpness <= 100)).toBe(true);
+      expect(read.folded.every((one) => typeof one === 'string')).toBe(true);
     }));
   });
   test('a browser that keeps nothing is no trouble', () => {

@@ -6,7 +6,14 @@ export type Settings = {
   readonly marqueeTakes: 'pegs' | 'bars' | 'both';
   /** Whether stopping goes back to where playing began. */
   readonly stopReturns: boolean;
-  readonly quality: 'whole' | 'half' | 'quarter' | 'needed';
+  /** How sharp pictures are painted while it plays, as percent of what the screen shows; null: as sharp as the machine keeps up with. */
+  readonly sharpness: number | null;
+  /** Megabytes that painted pictures may take. */
+  readonly memory: number;
+  /** Groups of the panel that are folded, by their heads. */
+  readonly folded: readonly string[];
+  /** Followers stand drawn in under their leaders in the list. */
+  readonly nestled: boolean;
   readonly unit: 'seconds' | 'frames';
   /** Shortcuts that were changed, by action; an empty list takes them away. */
   readonly shortcuts: Readonly<Record<string, readonly string[]>>;
@@ -14,10 +21,10 @@ export type Settings = {
   readonly letters: boolean;
 };
 
-export const PLAIN_SETTINGS: Settings = { snap: true, ripple: false, together: false, marqueeTakes: 'pegs', stopReturns: false, quality: 'whole', unit: 'seconds', shortcuts: {}, letters: true };
+export const PLAIN_SETTINGS: Settings = { snap: true, ripple: false, together: false, marqueeTakes: 'pegs', stopReturns: false, sharpness: 100, memory: 256, folded: [], nestled: false, unit: 'seconds', shortcuts: {}, letters: true };
 
 const NAME = 'oak-settings';
-const CHOICES: Readonly<Partial<Record<keyof Settings, readonly unknown[]>>> = { marqueeTakes: ['pegs', 'bars', 'both'], quality: ['whole', 'half', 'quarter', 'needed'], unit: ['seconds', 'frames'] };
+const CHOICES: Readonly<Partial<Record<keyof Settings, readonly unknown[]>>> = { marqueeTakes: ['pegs', 'bars', 'both'], unit: ['seconds', 'frames'] };
 
 const isRecord = (value: unknown): value is Record<string, unknown> => value !== null && typeof value === 'object' && !Array.isArray(value);
 
@@ -26,6 +33,9 @@ function fits(name: string, value: unknown): boolean {
   if (!Object.hasOwn(PLAIN_SETTINGS, name)) return false;
   const setting = name as keyof Settings;
   if (setting === 'shortcuts') return isRecord(value) && Object.values(value).every((presses) => Array.isArray(presses) && presses.every((press) => typeof press === 'string'));
+  if (setting === 'folded') return Array.isArray(value) && value.every((one) => typeof one === 'string');
+  if (setting === 'sharpness') return value === null || (typeof value === 'number' && value >= 10 && value <= 100);
+  if (setting === 'memory') return typeof value === 'number' && value >= 32 && value <= 1024;
   return CHOICES[setting]?.includes(value) ?? typeof value === typeof PLAIN_SETTINGS[setting];
 }
 

@@ -32,7 +32,7 @@ export function Library() {
     if (editor.do('layers.add', { composition: host.id, files: [layer], above: host.layers.order.find((id) => state.selection.layers.includes(id)) ?? null })) editor.select({ layers: [layer.id], keys: [], markers: [], operator: null });
   };
   return (
-    <aside ref={scroller} aria-label="Library" className="flex min-h-0 flex-col gap-4 overflow-x-hidden overflow-y-auto bg-panel px-2 py-3">
+    <aside ref={scroller} aria-label="Library" className="flex h-full min-h-0 flex-col gap-4 overflow-x-hidden overflow-y-auto bg-panel px-2 py-3">
       <section>
         <SectionHead title="Compositions"><IconButton className="h-5" label="New composition" onClick={() => runAction(editor, 'project.composition')}><Plus size={14} /></IconButton></SectionHead>
         <LongList items={inOrder(project.compositions)} keyOf={({ id }) => id} height={31} scroller={scroller}>

@@ -1,15 +1,14 @@
 import { useRef } from 'react';
-import { count, type Made, type NewValue } from '../../../core/commands';
-import { trackAt, valueAt, type Track } from '../../../core/scene';
+import { count, poseAt, type Made, type NewValue } from '../../../core/commands';
+import { trackAt, valueAt, worldMatrix, type Track } from '../../../core/scene';
 import { type ChannelSpec, type Composition, type Layer, type Project } from '../../../core/model';
 import { TypedField } from '../../../ui';
 import { useEditor } from '../editor/editor-context';
 import { gestureIds } from '../editor/fresh-id';
 import { followPointer } from '../follow-pointer';
 import { ColourField } from './colour-field';
-import { PegButton } from './peg-button';
+import { KeyStringOf } from '../string/string';
 import { readNumberForEach, showNumber } from './read-number';
-import { usePeg } from './use-peg';
 
 type Props = { readonly project: Project; readonly composition: Composition; readonly layers: readonly Layer[]; readonly channel: string; readonly frame: number; readonly wide?: boolean };
 
@@ -19,7 +18,6 @@ const SCRUB = 2;
 /** One channel of one or more layers: its value at the playhead, typed, stepped or scrubbed, and its peg. */
 export function ChannelField({ project, composition, layers, channel, frame, wide }: Props) {
   const editor = useEditor();
-  const peg = usePeg(layers, channel, { project, composition, frame });
   // A gesture is about the values that stood here when it began, and so about their frame: while it plays, the playhead goes on.
   const tried = useRef<number | null>(null);
   const found = layers.flatMap((layer) => { const one = trackAt(project, layer, channel); return one ? [{ layer, one }] : []; });
@@ -41,10 +39,12 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
   const say = (made: Made | null) => {
     if (made?.moved) editor.say(`Keying is off: moves ${count(made.moved, 'key')} of ${spec.label}.`);
   };
-  const set = (next: readonly unknown[]) => {
+  const set = (next: readonly unknown[], nudged = false) => {
     const args = step(next);
     tried.current = null;
-    say(editor.do('tracks.set', args));
+    // A typed pivot leaves the picture where it stands, as its ring does.
+    if (channel === 'pivotX' || channel === 'pivotY') return void editor.do('layers.place', pivotArgs(project, composition, found.map(({ layer }) => layer), channel, next as readonly number[], frame));
+    say(nudged ? editor.nudge(`${channel} ${layers.map((one) => one.id).join()}`, 'tracks.set', args) : editor.do('tracks.set', args));
   };
   const scrub = (event: React.PointerEvent<HTMLElement>) => {
     if (event.button !== 0 || spec.type !== 'N' || disabled) return;
@@ -63,13 +63,22 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
   };
   const formula = layers.length === 1 ? first.one.channel?.formula : null;
   return (
-    <div className={`grid items-center gap-1 ${wide ? 'col-span-2 grid-cols-[72px_minmax(0,1fr)_46px]' : 'grid-cols-[72px_minmax(0,1fr)_46px]'}`}>
-      <span className={`truncate text-muted ${spec.type === 'N' && !disabled ? 'cursor-ew-resize touch-none select-none hover:text-paper' : ''}`} title={spec.type === 'N' ? `${spec.label}: drag sideways to change, with Shift in tens` : spec.label} onPointerDown={scrub}>{underHead(spec.label)}</span>
-      <ValueField label={label} found={first.one} values={values} onSet={set} onTry={tryOut} disabled={disabled} />
-      <PegButton state={peg.state} label={spec.label} onPress={peg.press} onPrevious={peg.previous} onNext={peg.next} disabled={disabled} />
-      {formula && <p className="col-span-3 truncate text-[12px] text-plum" title={formula}>Formula kept, not played yet: {formula}</p>}
+    <div className={`grid grid-cols-[70px_minmax(0,1fr)_56px] items-center gap-1 ${wide ? 'col-span-full' : ''}`}>
+      <span className={`text-[12.5px] leading-tight text-muted ${spec.type === 'N' && !disabled ? 'cursor-ew-resize touch-none select-none hover:text-paper' : ''}`} title={spec.type === 'N' ? `${spec.label}: drag sideways to change, with Shift in tens` : spec.label} onPointerDown={scrub}>{underHead(spec.label)}</span>
+      <ValueField label={label} found={first.one} values={values} onSet={set} onNudge={(next) => set(next, true)} onTry={tryOut} disabled={disabled} />
+      <KeyStringOf layers={layers} track={channel} label={spec.label} project={project} composition={composition} frame={frame} disabled={disabled} />
+      {formula && <p className="col-span-full truncate text-[12px] text-plum" title={formula}>Formula kept, not played yet: {formula}</p>}
     </div>
   );
+}
+
+/** Pivots of layers set at one number, each layer staying where it is seen at a frame. */
+function pivotArgs(project: Project, composition: Composition, layers: readonly Layer[], channel: 'pivotX' | 'pivotY', values: readonly number[], frame: number) {
+  const placed = layers.map((layer, i) => {
+    const { pivotX, pivotY } = poseAt(project, composition, layer, frame);
+    return { layer: layer.id, world: [...worldMatrix(project, composition, layer, frame, new Map())] as [number, number, number, number, number, number], pivot: (channel === 'pivotX' ? [values[i]!, pivotY] : [pivotX, values[i]!]) as [number, number] };
+  });
+  return { composition: composition.id, placed, frame, keying: false, verb: 'Move the pivot of' };
 }
 
 /** Under the heads Fill and Stroke the word need not be said again. */
@@ -78,9 +87,9 @@ function underHead(label: string): string {
   return bare === label ? label : `${bare.charAt(0).toUpperCase()}${bare.slice(1)}`;
 }
 
-type ValueProps = { readonly label: string; readonly found: Track; readonly values: readonly unknown[]; readonly onSet: (values: readonly unknown[]) => void; readonly onTry: (values: readonly unknown[] | null) => void; readonly disabled: boolean };
+type ValueProps = { readonly label: string; readonly found: Track; readonly values: readonly unknown[]; readonly onSet: (values: readonly unknown[]) => void; readonly onNudge: (values: readonly unknown[]) => void; readonly onTry: (values: readonly unknown[] | null) => void; readonly disabled: boolean };
 
-function ValueField({ label, found: { spec }, values, onSet, onTry, disabled }: ValueProps) {
+function ValueField({ label, found: { spec }, values, onSet, onNudge, onTry, disabled }: ValueProps) {
   const [value] = values;
   const mixed = values.some((one) => JSON.stringify(one) !== JSON.stringify(value));
   const all = (next: unknown) => onSet(values.map(() => next));
@@ -90,7 +99,7 @@ function ValueField({ label, found: { spec }, values, onSet, onTry, disabled }: 
       return (
         <TypedField
           label={label} disabled={disabled} edited={mixed ? '' : showNumber(numbers[0]!)} shown={mixed ? 'mixed' : withUnit(numbers[0]!, spec)}
-          read={(text) => readNumberForEach(text, numbers, spec.unit)} onSet={onSet} onStep={(direction, large) => onSet(numbers.map((number) => Math.round((number + direction * (large ? 10 : 1)) * 1e6) / 1e6))}
+          read={(text) => readNumberForEach(text, numbers, spec.unit)} onSet={onSet} onStep={(direction, large) => onNudge(numbers.map((number) => Math.round((number + direction * (large ? 10 : 1)) * 1e6) / 1e6))}
         />
       );
     }

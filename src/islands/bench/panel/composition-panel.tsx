@@ -3,13 +3,15 @@ import { keptOfComposition, keptOfProject, readColour as readCss } from '../../.
 import { framesPerSecond, readTypedTime, type Rate } from '../../../core/time';
 import { Button, InPlace, Select, TypedField } from '../../../ui';
 import { current, seenSoon } from '../editor/editor';
+import { doRevisable } from '../editor/do-revisable';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { ColourField, hexOf, type Colour } from './colour-field';
 import { Group } from './group';
-import { Labelled } from './ink-group';
+import { Labelled } from './labelled';
 import { Kept } from './kept';
 import { MarkerList, PlainInput } from './marker-list';
 import { readNumber, showNumber } from './read-number';
+import { WhatFollows } from './what-follows';
 
 const RATES: readonly (readonly [string, string])[] = [['24,1', '24 fps'], ['25,1', '25 fps'], ['30,1', '30 fps'], ['50,1', '50 fps'], ['60,1', '60 fps'], ['24000,1001', '23.976 fps'], ['30000,1001', '29.97 fps'], ['60000,1001', '59.94 fps'], ['12,1', '12 fps'], ['15,1', '15 fps']];
 
@@ -20,6 +22,7 @@ export function CompositionPanel() {
   const composition = useEditorState((state) => current({ ...state, project: seenSoon(state) }));
   const { id, width, height, rate, duration, tempo, range } = composition;
   const set = (fields: CompositionFields) => editor.do('composition.set', { composition: id, fields });
+  const size = (wide: number, tall: number) => doRevisable(editor, 'composition.size', { composition: id, width: wide, height: tall, content: 'stays' });
   const setT = (next: typeof tempo) => editor.do('composition.tempo', { composition: id, tempo: next });
   const pixels = (text: string, now: number) => {
     const reading = readNumber(text, now, 'px');
@@ -41,10 +44,10 @@ export function CompositionPanel() {
         <p className="px-1 text-muted">Select a layer in the picture or the timeline to change it.</p>
       </header>
       <Group title="Composition">
-        <Labelled full name="Width"><TypedField label="Width of the composition" edited={String(width)} shown={`${width} px`} read={(text) => pixels(text, width)} onSet={(next: number) => set({ width: next })} onStep={(by, large) => set({ width: Math.max(1, Math.min(8192, width + by * (large ? 10 : 1))) })} /></Labelled>
-        <Labelled full name="Height"><TypedField label="Height of the composition" edited={String(height)} shown={`${height} px`} read={(text) => pixels(text, height)} onSet={(next: number) => set({ height: next })} onStep={(by, large) => set({ height: Math.max(1, Math.min(8192, height + by * (large ? 10 : 1))) })} /></Labelled>
-        <Labelled full name="Rate"><Select label="Rate" value={known} onChange={(next) => editor.do('composition.rate', { composition: id, rate: next.split(',').map(Number) as unknown as Rate })} options={RATES.some(([one]) => one === known) ? RATES : [[known, `${Math.round(framesPerSecond(rate) * 1000) / 1000} fps`], ...RATES]} /></Labelled>
-        <Labelled full name="Length"><TypedField label="Length" title="Frames (300), seconds (10s), bars (8b)" edited={String(duration)} shown={`${duration} f, ${showNumber(duration / framesPerSecond(rate))} s`} onSet={(next: number) => editor.do('composition.length', { composition: id, duration: next })} read={(text) => time(text, duration, (at) => (at < 1 ? 'A composition lasts a frame at least.' : at > 10_000_000 ? 'That is longer than anybody waits.' : null))} /></Labelled>
+        <Labelled full name="Width"><TypedField label="Width of the composition" edited={String(width)} shown={`${width} px`} read={(text) => pixels(text, width)} onSet={(next: number) => size(next, height)} onStep={(by, large) => size(Math.max(1, Math.min(8192, width + by * (large ? 10 : 1))), height)} /></Labelled>
+        <Labelled full name="Height"><TypedField label="Height of the composition" edited={String(height)} shown={`${height} px`} read={(text) => pixels(text, height)} onSet={(next: number) => size(width, next)} onStep={(by, large) => size(width, Math.max(1, Math.min(8192, height + by * (large ? 10 : 1))))} /></Labelled>
+        <Labelled full name="Rate"><Select label="Rate" value={known} onChange={(next) => doRevisable(editor, 'composition.rate', { composition: id, rate: next.split(',').map(Number) as unknown as Rate, keeps: 'seconds' })} options={RATES.some(([one]) => one === known) ? RATES : [[known, `${Math.round(framesPerSecond(rate) * 1000) / 1000} fps`], ...RATES]} /></Labelled>
+        <Labelled full name="Length"><TypedField label="Length" title="Frames (300), seconds (10s), bars (8b)" edited={String(duration)} shown={`${duration} f, ${showNumber(duration / framesPerSecond(rate))} s`} onSet={(next: number) => doRevisable(editor, 'composition.length', { composition: id, duration: next, bars: 'follow' })} read={(text) => time(text, duration, (at) => (at < 1 ? 'A composition lasts a frame at least.' : at > 10_000_000 ? 'That is longer than anybody waits.' : null))} /></Labelled>
         <Labelled full name="Plays from"><TypedField label="Play range from" edited={showNumber(range[0])} shown={`${showNumber(range[0])} f`} onSet={(next: number) => set({ range: [next, Math.max(next + 1, range[1])] })} read={(text) => time(text, range[0], (at) => (at < 0 || at >= duration ? `The range begins within 0 and ${duration - 1}.` : null))} /></Labelled>
         <Labelled full name="Plays to"><TypedField label="Play range to" edited={showNumber(range[1])} shown={`${showNumber(range[1])} f`} onSet={(next: number) => set({ range: [Math.min(range[0], next - 1), next] })} read={(text) => time(text, range[1], (at) => (at < 1 || at > duration ? `The range ends within 1 and ${duration}.` : null))} /></Labelled>
         <Labelled full name="Ground">
@@ -52,17 +55,18 @@ export function CompositionPanel() {
             ? <Button className="h-6 justify-center" onClick={() => set({ background: '#14170f' })}>Clear: paint one</Button>
             : <ColourField label="Ground" value={ground} onSet={(colour) => set({ background: hex(colour) })} onTry={(colour) => (colour ? editor.tryOut('composition.set', { composition: id, fields: { background: hex(colour) } }) : editor.letGo())} />}
         </Labelled>
-        {composition.background !== null ? <Button tone="plain" className="justify-self-start text-muted" onClick={() => set({ background: null })}>Leave it clear</Button> : <span />}
-        <label className="flex items-center gap-2 text-muted"><input type="checkbox" className="size-[16px] accent-leaf" checked={composition.loops} onChange={(event) => set({ loops: event.target.checked })} />Made to run round</label>
+        {composition.background !== null && <Button tone="plain" className="justify-self-start px-0 text-muted" onClick={() => set({ background: null })}>Leave the ground clear</Button>}
+        <label className="flex items-center gap-2 text-muted"><input type="checkbox" className="size-[16px] accent-leaf" checked={composition.loops} onChange={(event) => set({ loops: event.target.checked })} />Loops: its end leads into its start</label>
       </Group>
+      <WhatFollows />
       <Group title="Tempo">
         {tempo ? (
           <>
-            <Labelled full name="Beats"><TypedField label="Beats a minute" edited={showNumber(tempo.bpm)} shown={`${showNumber(tempo.bpm)} bpm`} onSet={(bpm: number) => setT({ ...tempo, bpm })} read={(text) => {
+            <Labelled full name="Tempo"><TypedField label="Beats a minute" edited={showNumber(tempo.bpm)} shown={`${showNumber(tempo.bpm)} bpm`} onSet={(bpm: number) => setT({ ...tempo, bpm })} read={(text) => {
               const reading = readNumber(text, tempo.bpm, 'bpm');
               return reading.ok && (reading.value < 20 || reading.value > 400) ? { ok: false, why: 'A tempo lies between 20 and 400 beats a minute.' } : reading;
             }} /></Labelled>
-            <Labelled full name="Beat 1 at"><TypedField label="Frame of the first beat" edited={showNumber(tempo.offset)} shown={`${showNumber(tempo.offset)} f`} onSet={(offset: number) => setT({ ...tempo, offset })} read={(text) => readNumber(text, tempo.offset, 'f')} /></Labelled>
+            <Labelled full name="Beat 1 at"><TypedField label="Frame of the first beat" edited={showNumber(tempo.offset)} shown={`${showNumber(tempo.offset)} f`} onSet={(offset: number) => setT({ ...tempo, offset })} read={(text) => readNumber(text, tempo.offset, 'f', { at: 0, rate, tempo: null })} /></Labelled>
             <Labelled full name="Meter"><TypedField label="Meter" title="Beats in a bar, and what a beat is: 4/4" edited={tempo.meter.join('/')} shown={tempo.meter.join('/')} onSet={(meter: [number, number]) => setT({ ...tempo, meter })} read={readMeter} /></Labelled>
             <Button tone="plain" className="justify-self-start px-0 text-muted" onClick={() => setT(null)}>Take the tempo away</Button>
           </>
@@ -71,7 +75,7 @@ export function CompositionPanel() {
         )}
       </Group>
       <MarkerList composition={composition} owner={composition} layer={null} />
-      <section className="border-t border-line pt-2.5"><h3 className="pb-1 font-medium">Note</h3><PlainInput label="Note on the composition" value={composition.note} placeholder="For whoever opens this next" onSet={(note) => set({ note })} /></section>
+      <Group title="Note" plain><PlainInput label="Note on the composition" value={composition.note} placeholder="For whoever opens this next" onSet={(note) => set({ note })} /></Group>
       <Kept things={keptOfComposition(composition)} />
       <Kept whose="The project" things={keptOfProject(whole)} />
     </div>

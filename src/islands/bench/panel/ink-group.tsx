@@ -6,12 +6,13 @@ import { Button, IconButton, Select, TypedField } from '../../../ui';
 import { useEditor } from '../editor/editor-context';
 import { ChannelField } from './channel-field';
 import { Group } from './group';
+import { Labelled } from './labelled';
 import { readNumber } from './read-number';
 
 type Props = { readonly project: Project; readonly composition: Composition; readonly layers: readonly Layer[]; readonly frame: number };
 type Inked = LayerOf<'shape'> | LayerOf<'text'>;
 
-const KINDS = [['none', 'None'], ['flat', 'Flat'], ['linear', 'Straight run'], ['radial', 'Round run']] as const;
+const KINDS = [['none', 'None'], ['flat', 'Flat'], ['linear', 'Linear'], ['radial', 'Radial']] as const;
 
 /** What a shape or a text is filled and drawn with. */
 export function InkGroups(props: Props) {
@@ -36,14 +37,14 @@ export function InkGroups(props: Props) {
         {isRun && field('fill.from')}
         {isRun && field('fill.to')}
         {isRun && only && inOrder(only.fill.stops).map((stop) => (
-          <div key={stop.id} className="col-span-2 flex items-center gap-1">
-            <div className="grid grow grid-cols-2 gap-x-2">{field(`${stop.id}.at`)}{field(`${stop.id}.colour`)}</div>
+          <div key={stop.id} className="col-span-full flex items-center gap-1">
+            <div className="@container min-w-0 grow"><div className="grid grid-cols-1 gap-x-2 @min-[360px]:grid-cols-2">{field(`${stop.id}.at`)}{field(`${stop.id}.colour`)}</div></div>
             <IconButton className="h-6" label="Take this colour out" disabled={only.fill.stops.order.length <= 2} onClick={() => editor.do('stops.delete', { composition: composition.id, layer: only.id, stop: stop.id })}><X size={13} /></IconButton>
           </div>
         ))}
-        {isRun && only && <div className="col-span-2"><Button tone="plain" className="px-1 text-muted" onClick={() => editor.do('stops.add', { composition: composition.id, layer: only.id })}><Plus size={13} aria-hidden="true" />Add a colour</Button></div>}
+        {isRun && only && <div className="col-span-full"><Button tone="plain" className="px-1 text-muted" onClick={() => editor.do('stops.add', { composition: composition.id, layer: only.id })}><Plus size={13} aria-hidden="true" />Add a colour</Button></div>}
         {kind !== 'none' && inked.every((layer) => layer.kind === 'shape' && layer.shape === 'path') && (
-          <label className="col-span-2 flex items-center gap-2 text-muted"><input type="checkbox" className="size-[16px] accent-leaf" checked={first!.kind === 'shape' && first!.rule === 'evenodd'} onChange={(event) => editor.do('layers.set', { composition: composition.id, layers: ids, field: 'rule', value: event.target.checked ? 'evenodd' : 'nonzero' })} />Overlaps are holes</label>
+          <label className="col-span-full flex items-center gap-2 text-muted"><input type="checkbox" className="size-[16px] accent-leaf" checked={first!.kind === 'shape' && first!.rule === 'evenodd'} onChange={(event) => editor.do('layers.set', { composition: composition.id, layers: ids, field: 'rule', value: event.target.checked ? 'evenodd' : 'nonzero' })} />Overlaps are holes</label>
         )}
       </Group>
       <Group title="Stroke">
@@ -52,11 +53,10 @@ export function InkGroups(props: Props) {
         {stroked && (
           <>
             <Labelled name="Dashes"><TypedField label="Dashes of the stroke" edited={stroke.dash.join(' ')} shown={stroke.dash.length === 0 ? 'none' : stroke.dash.join(' ')} onSet={(dash: readonly number[]) => set('stroke', { dash })} read={readDashes} /></Labelled>
-            {stroke.dash.length > 0 ? field('stroke.dashShift') : <span />}
+            {stroke.dash.length > 0 && field('stroke.dashShift')}
             <Labelled name="Ends"><Select label="Ends of the stroke" value={stroke.cap} onChange={(cap) => set('stroke', { cap })} options={[['butt', 'Cut off'], ['round', 'Round'], ['square', 'Square']]} /></Labelled>
             <Labelled name="Corners"><Select label="Corners of the stroke" value={stroke.join} onChange={(join) => set('stroke', { join })} options={[['miter', 'Pointed'], ['round', 'Round'], ['bevel', 'Cut off']]} /></Labelled>
             {stroke.join === 'miter' && <Labelled name="Miter"><TypedField label="Miter limit of the stroke" title="How long a point may grow, in stroke widths, before it is cut off" edited={String(stroke.miter)} shown={String(stroke.miter)} onSet={(miter: number) => set('stroke', { miter })} read={(text) => { const reading = readNumber(text, stroke.miter, ''); return reading.ok && reading.value < 1 ? { ok: false, why: 'A miter limit is 1 or more.' } : reading; }} /></Labelled>}
-            {stroke.join === 'miter' && <span />}
             {field('stroke.trimFrom')}
             {field('stroke.trimTo')}
             {field('stroke.trimShift')}
@@ -65,11 +65,6 @@ export function InkGroups(props: Props) {
       </Group>
     </>
   );
-}
-
-/** A field without a peg; `full` takes the peg's room as well. */
-export function Labelled({ name, full, children }: { readonly name: string; readonly full?: boolean; readonly children: React.ReactNode }) {
-  return <div className={`grid grid-cols-[72px_minmax(0,1fr)] items-center gap-1 ${full ? 'pr-2' : 'pr-[50px]'}`}><span className="truncate text-muted" title={name}>{name}</span>{children}</div>;
 }
 
 /** Lengths of dashes and gaps with spaces between; nothing is a whole line. */

@@ -4,8 +4,9 @@ import { BLENDS, inOrder, isDrawn, type Composition, type Layer, type Project } 
 import { Select } from '../../../ui';
 import { blendWords } from '../editor/actions';
 import { useEditor } from '../editor/editor-context';
+import { Fields } from './group';
 import { InkChoice } from './ink-choice';
-import { Labelled } from './ink-group';
+import { Labelled } from './labelled';
 
 type Props = { readonly project: Project; readonly composition: Composition; readonly layers: readonly Layer[] };
 
@@ -28,7 +29,7 @@ export const LayerFacts = memo(function LayerFacts({ project, composition, layer
   const source = nests || images ? same((layer) => ('source' in layer ? layer.source : '')) : undefined;
   const colour = same((layer) => layer.colour);
   return (
-    <div className="grid grid-cols-2 gap-x-2 gap-y-1">
+    <Fields>
       {drawn && (
         <Labelled full name="Follows">
           <Select label="Follows" marker={{ 'data-follows': '' }} value={parent === undefined ? '?' : (parent ?? '')} onChange={(id) => id !== '?' && follow(id)} options={[...(parent === undefined ? [['?', 'mixed'] as const] : []), ['', 'nothing'], ...leaders.map((layer) => [layer.id, layer.name] as const)]} />
@@ -39,6 +40,6 @@ export const LayerFacts = memo(function LayerFacts({ project, composition, layer
       {images && <Labelled full name="Shows"><Select label="Picture that it shows" value={source ?? '?'} onChange={(id) => id !== '?' && set('source', id)} options={[...(source === undefined ? [['?', 'mixed'] as const] : []), ...inOrder(project.assets).filter((one) => one.type === 'image').map((one) => [one.id, one.name] as const)]} /></Labelled>}
       {nests && <label className="flex items-center gap-2 text-muted"><input type="checkbox" className="size-[16px] accent-leaf" checked={layers.every((layer) => layer.kind === 'nest' && layer.clipFrame)} onChange={(event) => set('clipFrame', event.target.checked)} />Clipped to its frame</label>}
       <InkChoice value={colour} onSet={(ink) => set('colour', ink)} />
-    </div>
+    </Fields>
   );
 });

@@ -5,6 +5,7 @@ import { readTypedLength, readTypedTime } from '../../../core/time';
 import { IconButton, TypedField, seenText } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
+import { Group } from './group';
 import { InkChoice } from './ink-choice';
 import { showNumber } from './read-number';
 
@@ -18,11 +19,10 @@ export function MarkerList({ composition, owner, layer }: { readonly composition
     if (editor.do('markers.add', { composition: composition.id, layers: layer === null ? [] : [layer], at: state.frame }, () => id)) editor.select({ markers: [{ layer, marker: id }], keys: [] });
   };
   return (
-    <section aria-label="Markers" className="border-t border-line pt-2.5">
-      <div className="flex items-center justify-between pb-1"><h3 className="font-medium">Markers</h3><IconButton className="h-6" label={`Mark ${owner.name} at the playhead`} hint="M" onClick={add}><Plus size={14} /></IconButton></div>
+    <Group title="Markers" plain beside={<div className="flex justify-end"><IconButton className="h-6" label={`Mark ${owner.name} at the playhead`} hint="M" onClick={add}><Plus size={14} /></IconButton></div>}>
       {markers.length === 0 && <p className="text-muted">None. M puts one at the playhead.</p>}
       <ul className="flex flex-col gap-1">{markers.map((marker) => <MarkerRow key={marker.id} composition={composition} marker={marker as Marker} at={{ layer, marker: marker.id }} />)}</ul>
-    </section>
+    </Group>
   );
 }
 

@@ -5,7 +5,7 @@ import { Select } from '../../../ui';
 import { useEditor } from '../editor/editor-context';
 import { ChannelField } from './channel-field';
 import { Group } from './group';
-import { Labelled } from './ink-group';
+import { Labelled } from './labelled';
 
 type Props = { readonly project: Project; readonly composition: Composition; readonly layers: readonly Layer[]; readonly frame: number };
 

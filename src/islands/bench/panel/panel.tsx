@@ -40,6 +40,8 @@ const PanelOf = memo(function PanelOf({ project, composition, frame, selected }:
   const [layer] = layers;
   if (!layer) return <CompositionPanel />;
   const several = layers.length > 1;
+  // What a nest is about is time: that stands first.
+  const nests = layers.every((one) => one.kind === 'nest');
   const drawn = layers.every((one) => isDrawn(one.kind));
   const placed = layers.every((one) => trackAt(project, one, 'position')?.channel);
   const fields = { project, composition, layers, frame };
@@ -54,6 +56,8 @@ const PanelOf = memo(function PanelOf({ project, composition, frame, selected }:
           <Button onClick={() => editor.openNest(layer.id)} title="Open this nest in place (Enter)"><CornerDownRight size={13} aria-hidden="true" /> Open</Button>
         )}
       </header>
+      {nests && stage > 1 && <TimingStack project={project} composition={composition} layers={layers} />}
+      {nests && stage > 1 && <BarGroup composition={composition} layers={layers} />}
       <LayerFacts project={project} composition={composition} layers={layers} />
       {drawn && stage > 1 && (
         <Group title="Place">
@@ -64,8 +68,8 @@ const PanelOf = memo(function PanelOf({ project, composition, frame, selected }:
         <ShapeGroup {...fields} />
         <TextGroup {...fields} />
         <InkGroups {...fields} />
-        {!several && <div className="border-t border-line pt-2.5"><TimingStack project={project} composition={composition} layer={layer} /></div>}
-        <BarGroup composition={composition} layers={layers} />
+        {!nests && <TimingStack project={project} composition={composition} layers={layers} />}
+        {!nests && <BarGroup composition={composition} layers={layers} />}
         {!several && <MarkerList composition={composition} owner={layer} layer={layer.id} />}
         {!several && <Kept things={keptOfLayer(layer)} />}
       </>}

@@ -16,8 +16,6 @@ import { doubleClick, nudgeOf, openMenu, pivotOf, pressPicture, type PressContex
 import { selectionBox, type Point } from './selection-box';
 import { TextEditor } from './text-editor';
 
-const LESS = { whole: 1, half: 2, quarter: 4, needed: 1 } as const;
-
 /** The open composition at the playhead, and everything that can be taken hold of on it. */
 export function Picture() {
   const editor = useEditor();
@@ -42,9 +40,10 @@ export function Picture() {
   const bending = useEditorState((state) => state.bending);
   useEditorState((state) => state.groupPivot);
   const painter = useEditorState((state) => state.painter);
-  const quality = useEditorState((state) => state.settings.quality);
+  const sharpness = useEditorState((state) => state.settings.sharpness);
+  const memory = useEditorState((state) => state.settings.memory);
   const density = typeof window === 'undefined' ? 1 : window.devicePixelRatio || 1;
-  const place = placePicture(space, composition, view, density, LESS[quality]);
+  const place = placePicture(space, composition, view, density, 100 / (sharpness ?? 100));
   const { scale, origin, region, device, matrix } = place;
 
   useLayoutEffect(() => {
@@ -60,6 +59,8 @@ export function Picture() {
       editor.picture.attach(canvas.current);
     }
   }, [editor, painter]);
+
+  useEffect(() => editor.picture.limit(memory * 1024 * 1024), [editor, memory, painter]);
 
   const sized = space[0] > 0;
   const painted = `${device.join('x')} ${matrix.join(' ')}`;

@@ -1,15 +1,13 @@
 import { CircleDot, Pause, Play, Plus, Repeat2, SkipBack, SkipForward } from 'lucide-react';
-import { framesPerSecond } from '../../../core/time';
 import { IconButton } from '../../../ui';
 import { actionOf, titleOf } from '../editor/actions';
 import { ActionButton } from '../action-button';
 import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
+import { Meter } from './meter';
 
 const NEW = [['new.rectangle', 'new.ellipse', 'new.polygon', 'new.star'], ['new.path', 'new.text'], ['new.null', 'project.composition'], ['project.media']] as const;
 const LOOK = [['picture.fit', 'picture.whole', 'picture.closer', 'picture.farther'], ['picture.pixels', 'picture.ground'], ['picture.thirds', 'picture.safe', 'picture.path']] as const;
-const QUALITY = [['play.quality-whole', 'play.quality-half', 'play.quality-quarter', 'play.quality-needed'], ['play.returns', 'play.around', 'play.range-from', 'play.range-to', 'play.range-whole']] as const;
-const QUALITY_WORDS = { whole: 'Whole', half: 'Half', quarter: 'Quarter', needed: 'As needed' } as const;
 
 /** Playing, whether changes become keys, what can be added, and how the picture is looked at. */
 export function Transport() {
@@ -17,13 +15,8 @@ export function Transport() {
   const playing = useEditorState((state) => state.playing);
   const keying = useEditorState((state) => state.keying);
   const composition = useEditorState((state) => current(state));
-  const ready = useEditorState((state) => state.ready);
-  const played = useEditorState((state) => state.played);
-  const quality = useEditorState((state) => state.settings.quality);
   const tool = useEditorState((state) => state.tool);
   const view = useEditorState((state) => state.picture);
-  const [from, to] = composition.range;
-  const painted = ready?.composition === composition.id ? ready.frames.slice(from, to).reduce((sum, one) => sum + one, 0) : 0;
   const toolTitle = tool.kind === 'choose' ? null : titleOf(actionOf(tool.kind === 'shape' ? `new.${tool.shape}` : tool.kind === 'pen' ? 'new.path' : 'new.text'), editor.store.getState());
   return (
     <div className="flex h-9 shrink-0 items-center gap-1 px-2 pb-1">
@@ -43,10 +36,7 @@ export function Transport() {
       </button>
       <ActionButton label="Add something new" groups={NEW} lit={toolTitle !== null}><Plus size={14} aria-hidden="true" />{toolTitle ?? 'New'}</ActionButton>
       <ActionButton label="How the picture is looked at" groups={LOOK}><ZoomWords zoom={view.zoom} /></ActionButton>
-      <ActionButton label="Quality and playing" groups={QUALITY}>{QUALITY_WORDS[quality]}</ActionButton>
-      <span className="ml-auto truncate text-[12px] text-muted" title={`${Math.round(framesPerSecond(composition.rate) * 1000) / 1000} frames a second; ${painted} of ${Math.round(to - from)} frames of the play range are painted`} data-ready={painted} data-played={played ? JSON.stringify(played) : undefined}>
-        {Math.round(framesPerSecond(composition.rate) * 1000) / 1000} fps, {painted}/{Math.round(to - from)} ready
-      </span>
+      <Meter />
     </div>
   );
 }

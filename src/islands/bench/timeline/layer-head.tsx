@@ -43,6 +43,8 @@ export const LayerHead = memo(function LayerHead({ top, height, index, layer, co
     if (!next.delete(key)) next.add(key);
     editor.set({ [which]: next });
   };
+  /** The name of a nest that is new belongs to the making of it. */
+  const nameNew = (next: string): boolean => selected && editor.store.getState().revisable?.event === 'layers.nest' && editor.revise({ name: next }) !== null;
   /** A switch of a selected layer is that of all that are selected. */
   const set = (field: PlainField, value: boolean) => {
     const { selection } = editor.store.getState();
@@ -61,7 +63,7 @@ export const LayerHead = memo(function LayerHead({ top, height, index, layer, co
         <span className="min-w-0 grow touch-none" onPointerDown={(event) => !renaming && (event.target as HTMLElement).tagName !== 'INPUT' && acts.drag(layer, event)}>
           <InPlace
             label={`Name of ${name}`} value={name} editing={renaming} onDone={() => editor.set({ renaming: null })} onPick={(event) => acts.choose(layer, event)} title={`${name}${layer.kind === 'nest' ? ', a nest' : ''}${follows ? `; follows ${follows}` : ''}: double-click to rename, drag to reorder`}
-            onSet={(next) => editor.do('layers.set', { composition, layers: [layer.id], field: 'name', value: next })}
+            onSet={(next) => { if (!nameNew(next)) editor.do('layers.set', { composition, layers: [layer.id], field: 'name', value: next }); }}
             className={`${layer.visible ? '' : 'text-muted line-through'} ${layer.guide ? 'italic' : ''} ${selected ? 'font-medium' : ''}`}
           />
         </span>

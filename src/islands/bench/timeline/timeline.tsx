@@ -14,6 +14,7 @@ import { Heads } from './heads';
 import type { Hit } from './hit';
 import { hitTest } from './hit-test';
 import { KeyList } from './key-list';
+import { NestPegs, NestStrip } from './nest-strip';
 import { openTracksMenu, pressTracks } from './press-tracks';
 import { buildRows, firstRows } from './rows/build-rows';
 import { frameOf, panBy, shownView, xOf, zoomAt } from './scale';
@@ -177,6 +178,7 @@ export function Timeline() {
       <div className="relative overflow-hidden bg-panel">
         <canvas ref={ruler} aria-label="Ruler" role="img" style={{ width, height: RULER_HEIGHT }} className="block cursor-pointer" onPointerDown={onRuler}
           onPointerMove={onRulerHover} />
+        <NestPegs view={view} duration={duration} />
         <Playhead view={view} head />
       </div>
       {stage < 3 ? <div className="bg-panel" /> : <Heads {...heads} scroller={scroller} onScroll={setScroll} />}
@@ -187,6 +189,7 @@ export function Timeline() {
           onContextMenu={(event) => { event.preventDefault(); openTracksMenu(editor, hitUnder(event), event.clientX, event.clientY); }}
         />
         <Playhead view={view} />
+        <NestStrip />
         {told && <output className="pointer-events-none absolute z-10 rounded-md bg-deep/95 px-2 py-1 font-mono text-[12px] whitespace-nowrap ring-1 ring-line" style={{ left: Math.max(4, Math.min(told.x + 12, width - 260)), top: Math.max(2, told.y - 30) }}>{told.text}</output>}
         <KeyList project={heads.project} composition={heads.composition} />
       </div>

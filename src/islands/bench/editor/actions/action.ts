@@ -11,6 +11,8 @@ export type Action = {
   /** What it does; may say for how many, or that it would switch off. */
   readonly title: string | ((state: EditorState) => string);
   readonly group: ActionGroup;
+  /** Other words that people bring for it. */
+  readonly also?: string;
   /** Presses as `pressOf` writes them. */
   readonly keys?: readonly string[];
   /** Why it cannot be done now, in a sentence; null when it can. */

@@ -7,7 +7,7 @@ import { LAYER_ACTIONS } from './layers';
 import { PLAY_ACTIONS } from './play';
 import { PROJECT_ACTIONS } from './project';
 import { TIME_ACTIONS } from './time';
-import { TIMING_ACTIONS } from './timing';
+import { addTiming, TIMING_ACTIONS } from './timing';
 import { VIEW_ACTIONS } from './view';
 
 /** Everything that can be done on the Bench, in the order that lists show it. */
@@ -39,4 +39,5 @@ export function actionFor(press: string, settings: Pick<Settings, 'shortcuts' | 
 }
 
 export { chosenLayers, pressOf, pressWords, titleOf, whom, type Action } from './action';
-export { blendWords, nestSelection } from './layers';
+export { blendWords } from './layers';
+export { addTiming };

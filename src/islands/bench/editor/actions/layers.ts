@@ -1,8 +1,9 @@
-import { type PlainField } from '../../../../core/commands';
+import { naturalRiders, type PlainField } from '../../../../core/commands';
 import { BLENDS, newNull, type Layer } from '../../../../core/model';
+import { doRevisable } from '../do-revisable';
 import { current, type Editor } from '../editor';
 import { freshId } from '../fresh-id';
-import { foldKey, type EditorState, type Tool } from '../state';
+import { foldKey, NOTHING_SELECTED, type EditorState, type Tool } from '../state';
 import { chosenLayers, needsLayers, needsOne, whom, type Action } from './action';
 
 /** A switch of layers: on for all unless all have it on. */
@@ -62,7 +63,8 @@ export const LAYER_ACTIONS: readonly Action[] = [
       if (editor.do('layers.add', { composition: composition.id, files: [layer], above: composition.layers.order.find((one) => state.selection.layers.includes(one)) ?? null })) editor.select({ layers: [id], keys: [], markers: [], operator: null });
     },
   },
-  { id: 'layers.nest', title: (state) => `Nest ${whom(state)} …`, group: 'Layers', keys: ['Ctrl+Enter'], whyNot: needsLayers, run: (editor) => editor.set({ dialog: { kind: 'nest' } }) },
+  { id: 'layers.nest', title: (state) => `Nest ${whom(state)}`, group: 'Layers', keys: ['Ctrl+Enter'], also: 'group wrap composition', whyNot: needsLayers, run: nestSelection },
+  { id: 'layers.nest-each', title: (state) => `Nest the picture of ${whom(state)}, each by itself`, group: 'Layers', whyNot: needsLayers, run: nestEach },
   { id: 'layers.unnest', title: 'Take the nest apart', group: 'Layers', keys: ['Ctrl+Shift+Enter'], whyNot: (state) => (chosenLayers(state)[0]?.kind === 'nest' ? needsOne(state) : 'Select a nest first.'), run: takeApart },
   { id: 'layers.open', title: (state) => `Open ${chosenLayers(state)[0]?.name ?? 'the nest'}`, group: 'Layers', keys: ['Enter'], whyNot: (state) => (chosenLayers(state)[0]?.kind === 'nest' ? null : chosenLayers(state)[0]?.kind === 'text' ? null : 'Select a nest or a text first.'), run: (editor) => { const state = editor.store.getState(); const [first] = chosenLayers(state); if (first?.kind === 'text') editor.set({ typing: first.id }); else if (first) editor.openNest(first.id); } },
   { id: 'layers.out', title: 'Go back out of the nest', group: 'Layers', keys: ['Shift+Enter'], whyNot: (state) => (state.way.length < 2 ? 'This composition was not entered through a nest.' : null), run: (editor) => editor.goOut() },
@@ -111,11 +113,26 @@ export function blendWords(blend: string): string {
   return blend === 'plus-lighter' ? 'add light' : words;
 }
 
-/** Nests the selection as the window asked. */
-export function nestSelection(editor: Editor, choice: { readonly name: string; readonly inside: 'all' | 'picture'; readonly length: 'whole' | 'bars' }): void {
+/** Nests the selection at once; its name is ready to be typed, and what rides outside can still be flipped. */
+function nestSelection(editor: Editor): void {
   const state = editor.store.getState();
-  const bounds = (id: string) => state.shown?.layers.find((layer) => layer.id === id)?.bounds ?? null;
-  const made = editor.do('layers.nest', { layers: [...state.selection.layers], ...choice, frame: state.frame, boxes: Object.fromEntries(state.selection.layers.map((id) => [id, bounds(id)])) });
+  const chosen = chosenLayers(state);
+  const host = current(state);
+  const layers = chosen.map((layer) => layer.id);
+  const boxes = Object.fromEntries(layers.map((id) => [id, state.shown?.layers.find((layer) => layer.id === id)?.bounds ?? null]));
+  const args = {
+    composition: host.id, layers, name: chosen.length === 1 ? chosen[0]!.name : `${chosen[0]!.name} and more`, inside: 'all', length: 'whole', span: [0, host.duration] as [number, number],
+    outside: [...naturalRiders(state.project, host, chosen)], frame: state.frame, ...(state.shown?.composition === host.id ? { boxes } : {}),
+  } as const;
+  const made = doRevisable(editor, 'layers.nest', args, ({ made: nests }) => ({ selection: { ...NOTHING_SELECTED, layers: nests as readonly string[] }, renaming: (nests?.[0] as string | undefined) ?? null }));
+  if (!made && chosen.every((layer) => layer.locked)) editor.say('What is selected is locked.');
+}
+
+/** A nest for each layer, with its picture alone inside. */
+function nestEach(editor: Editor): void {
+  const state = editor.store.getState();
+  const layers = chosenLayers(state).map((layer) => layer.id);
+  const boxes = Object.fromEntries(layers.map((id) => [id, state.shown?.layers.find((layer) => layer.id === id)?.bounds ?? null]));
+  const made = editor.do('layers.nest', { layers, name: chosenLayers(state)[0]!.name, inside: 'picture', length: 'whole', frame: state.frame, ...(state.shown?.composition === current(state).id ? { boxes } : {}) });
   if (made?.made) editor.select({ layers: made.made as readonly string[], keys: [], markers: [], operator: null });
-  else if (chosenLayers(state).every((layer) => layer.locked)) editor.say('What is selected is locked.');
 }

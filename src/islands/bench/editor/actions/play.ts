@@ -7,7 +7,13 @@ const range = (end: 'from' | 'to') => (editor: Editor) => {
   const { id, range: [from, to] } = current(state);
   // The range holds the playhead's frame: it begins with it, or ends after it.
   const next = end === 'from' ? [state.frame, Math.max(to, state.frame + 1)] : [Math.min(from, state.frame), state.frame + 1];
-  if (!editor.do('composition.set', { composition: id, fields: { range: next as [number, number] } })) editor.say('The play range is so already.');
+  if (!editor.do('composition.set', { composition: id, fields: { range: next as [number, number] } })) editor.say(end === 'from' ? 'The play range begins here.' : 'The play range ends here.');
+};
+
+const sharpen = (editor: Editor, by: number) => {
+  const sharpness = Math.min(100, Math.max(25, (editor.store.getState().settings.sharpness ?? 100) + by));
+  editor.setSettings({ sharpness });
+  editor.say(`Pictures are painted at ${sharpness} % of what the screen shows.`);
 };
 
 export const PLAY_ACTIONS: readonly Action[] = [
@@ -21,10 +27,12 @@ export const PLAY_ACTIONS: readonly Action[] = [
       editor.say(stopReturns ? 'Stopping goes back to where playing began.' : 'Stopping stays where it is.');
     },
   },
-  ...([['whole', 'Whole quality'], ['half', 'Half quality'], ['quarter', 'Quarter quality'], ['needed', 'Quality as needed while playing']] as const).map(([quality, title]): Action => ({
-    id: `play.quality-${quality}`, title, group: 'Play', isOn: (state) => state.settings.quality === quality,
-    run: (editor) => { editor.setSettings({ quality }); editor.say(`${title}.`); },
-  })),
+  { id: 'play.sharper', title: 'Paint sharper pictures', group: 'Play', also: 'preview quality resolution', whyNot: (state) => (state.settings.sharpness === 100 ? 'Pictures are as sharp as the screen.' : null), run: (editor) => sharpen(editor, 25) },
+  { id: 'play.coarser', title: 'Paint coarser pictures, faster', group: 'Play', also: 'preview quality resolution sharpness', whyNot: (state) => (state.settings.sharpness === 25 ? 'Pictures are as coarse as they get by this.' : null), run: (editor) => sharpen(editor, -25) },
+  {
+    id: 'play.as-needed', title: 'Sharpness as needed while it plays', group: 'Play', also: 'preview quality', isOn: (state) => state.settings.sharpness === null,
+    run: (editor) => { const { sharpness } = editor.store.getState().settings; editor.setSettings({ sharpness: sharpness === null ? 100 : null }); editor.say(sharpness === null ? 'Pictures are always as sharp as the screen.' : 'Pictures are coarser while it plays, where they must be.'); },
+  },
   { id: 'play.back', title: 'One frame back', group: 'Play', keys: ['ArrowLeft'], run: step(-1) },
   { id: 'play.on', title: 'One frame on', group: 'Play', keys: ['ArrowRight'], run: step(1) },
   { id: 'play.back-ten', title: 'Ten frames back', group: 'Play', keys: ['Shift+ArrowLeft'], run: step(-10) },

@@ -1,16 +1,31 @@
-import { OPERATORS } from '../../../../core/timing';
-import { current } from '../editor';
-import { chosenLayers, needsOne, type Action } from './action';
+import { OPERATORS, type Operator } from '../../../../core/timing';
+import { copyWholeTiming } from '../clipboard';
+import { current, type Editor } from '../editor';
+import { chosenLayers, needsLayers, needsOne, whom, type Action } from './action';
 
-/** One action for each operator that plays: put on the selected layer, born at the playhead. */
-export const TIMING_ACTIONS: readonly Action[] = OPERATORS.map(({ op, title }): Action => ({
-  id: `timing.${op}`, title: `Add timing: ${title}`, group: 'Time',
-  whyNot: (state) => needsOne(state) ?? (chosenLayers(state)[0]?.locked ? `${chosenLayers(state)[0]!.name} is locked.` : null),
-  run: (editor) => {
-    const state = editor.store.getState();
-    const before = new Set(chosenLayers(state)[0]!.timing.order);
-    if (!editor.do('timing.add', { composition: current(state).id, layer: state.selection.layers[0]!, op, frame: state.frame })) return;
-    // Its numbers are at hand at once.
-    editor.select({ operator: chosenLayers(editor.store.getState())[0]!.timing.order.find((id) => !before.has(id)) ?? null });
+/** Puts an operator on all selected layers, born at the playhead; of one layer it is selected, so that its numbers are at hand. */
+export function addTiming(editor: Editor, op: Operator['op']): void {
+  const state = editor.store.getState();
+  const free = chosenLayers(state).filter((layer) => !layer.locked).map((layer) => layer.id);
+  const [layer, ...also] = free;
+  if (layer === undefined) return editor.say('What is selected is locked.');
+  const made = editor.do('timing.add', { composition: current(state).id, layer, also, op, frame: state.frame });
+  if (made && also.length === 0) editor.select({ operator: (made.made?.[0] as string | undefined) ?? null });
+}
+
+/** Words of the trade for what each operator does. */
+const ALSO: Readonly<Record<string, string>> = {
+  loop: 'repeat cycle', reverse: 'backwards rewind', speed: 'rate tempo retime slow fast stretch', delay: 'offset later', pause: 'hold freeze wait', step: 'twos hold frames', freeze: 'still hold frame', remap: 'retime time',
+};
+
+/** One action for each operator that plays, on all that is selected. */
+export const TIMING_ACTIONS: readonly Action[] = [
+  ...OPERATORS.map(({ op, title }): Action => ({
+    id: `timing.${op}`, title: (state) => `${title}: add to ${whom(state)}`, group: 'Time', also: `timing ${ALSO[op] ?? ''}`,
+    whyNot: needsLayers, run: (editor) => addTiming(editor, op),
+  })),
+  {
+    id: 'timing.copy', title: (state) => `Copy the timing of ${whom(state)}`, group: 'Time', also: 'steps stack', whyNot: (state) => needsOne(state) ?? (chosenLayers(state)[0]!.timing.order.length === 0 ? `${chosenLayers(state)[0]!.name} has no timing.` : null),
+    run: (editor) => { const text = copyWholeTiming(editor); if (text !== null) void navigator.clipboard?.writeText(text).catch(() => undefined); },
   },
-}));
+];

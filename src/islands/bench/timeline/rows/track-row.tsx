@@ -1,12 +1,11 @@
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 import { keysOf } from '../../../../core/commands';
 import { channelSampler, keyedTracks, keyTimesOf, valueAt, type Track } from '../../../../core/scene';
 import type { Composition, Layer, Project } from '../../../../core/model';
 import { useEditorState } from '../../editor/editor-context';
 import { foldKey } from '../../editor/state';
-import { PegButton } from '../../panel/peg-button';
 import { showNumber } from '../../panel/read-number';
-import { usePeg } from '../../panel/use-peg';
+import { KeyStringOf } from '../../string/string';
 import { drawPegs } from '../draw-pegs';
 import { INK } from '../inks';
 import { nearestPeg, pegsOf } from '../pegs';
@@ -102,14 +101,14 @@ function drawMotion(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer
 
 const TrackHead = memo(function TrackHead({ top, height, layer, track, project, composition }: { readonly top: number; readonly height: number; readonly layer: Layer; readonly track: Track; readonly project: Project; readonly composition: Composition }) {
   const frame = useEditorState((state) => state.frame);
-  const peg = usePeg([layer], track.address, { project, composition, frame });
+  const layers = useMemo(() => [layer], [layer]);
   const value = valueAt(project, composition, layer, track, frame);
   const shown = typeof value === 'number' ? `${showNumber(value)}${track.spec.unit === '°' ? '°' : ` ${track.spec.unit}`}` : typeof value === 'string' ? value : '';
   return (
     <div role="row" style={{ top, height }} className="absolute inset-x-0 flex items-center gap-2 border-b border-[#262a20] pr-1 pl-9 text-[12.5px]">
       <span role="gridcell" className="min-w-0 grow truncate text-muted">{track.spec.label}</span>
-      <span role="gridcell" className="max-w-28 truncate font-mono text-[12px] text-amber">{shown}</span>
-      <span role="gridcell" className="shrink-0"><PegButton small state={peg.state} label={`${track.spec.label} of ${layer.name}`} onPress={peg.press} onPrevious={peg.previous} onNext={peg.next} disabled={layer.locked} /></span>
+      <span role="gridcell" className="max-w-24 shrink-0 truncate font-mono text-[12px] text-amber">{shown}</span>
+      <span role="gridcell" className="shrink-0"><KeyStringOf layers={layers} track={track.address} label={`${track.spec.label} of ${layer.name}`} project={project} composition={composition} frame={frame} disabled={layer.locked} /></span>
     </div>
   );
 });

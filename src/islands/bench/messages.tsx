@@ -1,0 +1,33 @@
+import { CornerDownRight, X } from 'lucide-react';
+import { useEditor, useEditorState } from './editor/editor-context';
+import type { Message } from './editor/state';
+import { current } from './editor/current';
+
+/** What was said, the newest at the foot: errors stay until they are read. */
+export function Messages() {
+  const messages = useEditorState((state) => state.messages);
+  return (
+    <div className="pointer-events-none fixed bottom-3 left-1/2 z-50 flex max-w-[70vw] -translate-x-1/2 flex-col items-center gap-1.5">
+      {messages.map((message) => <Said key={message.id} message={message} />)}
+    </div>
+  );
+}
+
+function Said({ message }: { readonly message: Message }) {
+  const editor = useEditor();
+  const { id, text, bad, go, act } = message;
+  const goThere = () => {
+    if (!go) return;
+    if (current(editor.store.getState()).id !== go.composition) editor.openComposition(go.composition);
+    if (go.layer !== undefined) editor.select({ layers: [go.layer], keys: [], markers: [], operator: null });
+    if (go.frame !== undefined) editor.seek(go.frame);
+    editor.hush(id);
+  };
+  return (
+    <div data-said={id} role={bad ? 'alert' : 'status'} className={`said pointer-events-auto flex max-w-full items-center gap-2 rounded-lg bg-deep py-2 pl-3.5 shadow-2xl ring-1 ${bad ? 'pr-1.5 text-paper ring-rust' : `ring-line ${act ? 'pr-1.5' : 'pr-3.5'}`}`}>
+      {go ? <button type="button" onClick={goThere} title="Go there" className="flex min-w-0 items-center gap-1.5 text-left hover:text-leaf"><span>{text}</span><CornerDownRight size={13} aria-hidden="true" className="shrink-0" /></button> : <span>{text}</span>}
+      {act && <button type="button" onClick={() => { editor.hush(id); act.run(); }} className="h-6 shrink-0 rounded-md bg-leaf px-2.5 text-[12.5px] font-medium text-ground hover:brightness-110">{act.words}</button>}
+      {bad && <button type="button" aria-label="Read: take this message away" title="Read" onClick={() => editor.hush(id)} className="grid size-6 shrink-0 place-items-center rounded-md text-muted hover:bg-raised hover:text-paper"><X size={13} /></button>}
+    </div>
+  );
+}
