@@ -47,6 +47,7 @@ export const nightTram: ProjectFileInput = {
   version: VERSION,
   name: 'Night tram launch',
   main: 'main',
+  still: ['main', 132],
   compositions: [
     {
       id: 'main',

@@ -110,7 +110,7 @@ describe('a member more in each family, by a file and a name', () => {
 
     vi.stubGlobal('requestAnimationFrame', () => 0);
     const { editor } = all.openEditor(film);
-    const panel = renderToStaticMarkup(createElement(all.EditorContext.Provider, { value: editor }, createElement(all.TimingStack, { project: film, composition: main, layer: lamp })));
+    const panel = renderToStaticMarkup(createElement(all.EditorContext.Provider, { value: editor }, createElement(all.TimingStack, { project: film, composition: main, layers: [lamp] })));
     for (const words of ['Ahead by some', 'Ahead by', 'Manner', 'by 6']) expect(panel).toContain(words);
     editor.select({ layers: ['lamp'] });
     all.runAction(editor, 'timing.ahead');

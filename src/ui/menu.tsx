@@ -7,7 +7,7 @@ export type MenuEntry = { readonly label: string; readonly about?: string; reado
 
 /** A button that opens a list of actions. */
 export function Menu({ trigger, entries }: { readonly trigger: ReactNode; readonly entries: readonly MenuEntry[] }) {
-  const { heard, closing } = useLettingGo();
+  const { opener, closing } = useLettingGo();
   const waiting = useRef<(() => void) | null>(null);
   const closed = (event: Event) => {
     closing(event);
@@ -19,9 +19,9 @@ export function Menu({ trigger, entries }: { readonly trigger: ReactNode; readon
   };
   return (
     <Radix.Root modal={false}>
-      <Radix.Trigger asChild>{trigger}</Radix.Trigger>
+      <Radix.Trigger asChild {...opener}>{trigger}</Radix.Trigger>
       <Radix.Portal>
-        <Radix.Content align="start" sideOffset={4} collisionPadding={8} onCloseAutoFocus={closed} {...heard} onKeyDown={(event) => event.stopPropagation()} className="z-50 max-w-80 min-w-44 rounded-lg bg-raised p-1 shadow-2xl ring-1 ring-line">
+        <Radix.Content align="start" sideOffset={4} collisionPadding={8} onCloseAutoFocus={closed} onKeyDown={(event) => event.stopPropagation()} className="z-50 max-w-80 min-w-44 rounded-lg bg-raised p-1 shadow-2xl ring-1 ring-line">
           {entries.map(({ label, about, focuses, onPick }) => (
             <Radix.Item key={label} onSelect={() => { if (focuses) waiting.current = onPick; else onPick(); }} className="cursor-pointer rounded-md px-2.5 py-1.5 outline-none data-[highlighted]:bg-lifted">
               <span className="block">{label}</span>

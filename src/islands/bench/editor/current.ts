@@ -1,4 +1,4 @@
-import { applyPatches, work } from '../../../core/commands';
+import { applyPatches, work, type Draft } from '../../../core/commands';
 import { member, type Composition, type Project } from '../../../core/model';
 import type { EditorState, Pulled } from './state';
 
@@ -36,3 +36,10 @@ export function isPulled({ move }: Pulled): boolean {
 
 /** The newest move, and the one before that is still followed. */
 let lastSeen: readonly { readonly project: Project; readonly gesture: Pulled; readonly seen: Project }[] = [];
+
+/** Another composition than the open one that a change was made in, or null. */
+export function elsewhereIn(state: Pick<EditorState, 'project' | 'way'>, { patches }: Draft): Composition | null {
+  const [root, , id] = patches[0]?.path ?? [];
+  if (root !== 'compositions' || id === undefined || id === current(state).id) return null;
+  return member(state.project.compositions.by, id) ?? null;
+}

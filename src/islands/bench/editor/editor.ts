@@ -8,7 +8,7 @@ import { startPictureWorker } from '../../../workers/picture/start';
 import { call } from '../../call';
 import { isChangesSince } from '../../../wire/answers';
 import { createAsides, type Asides } from './asides';
-import { current, isPulled, seen, seenOnPicture, seenSoon } from './current';
+import { current, elsewhereIn, isPulled, seen, seenOnPicture, seenSoon } from './current';
 import { createDoneSteps } from './done-steps';
 import { freshId } from './fresh-id';
 import { createKeeping, type Keeping, type Numbered } from './keeping';
@@ -16,6 +16,7 @@ import type { Outbox, SetAside } from './outbox';
 import { createMessages, type Say } from './messages';
 import { opening } from './opening';
 import { createPlaying } from './playing';
+import { rememberViews } from './remembered-view';
 import { settled } from './settled';
 import { writeSettings, type Settings } from './settings';
 import { NOTHING_SELECTED, type EditorState, type Pulled, type Selection } from './state';
@@ -89,7 +90,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   let pulling: { readonly given: object; readonly args: object } | null = null;
 
   const opened = pending.reduce((now, change) => applyPatches(now, change.patches).project, project);
-  const store = createStore<EditorState>(() => ({ ...opening(opened), projectId, project: opened, asides: left.asides, keeps: outbox.keeps }));
+  const store = createStore<EditorState>(() => ({ ...opening(projectId, opened), projectId, project: opened, asides: left.asides, keeps: outbox.keeps }));
   const get = store.getState;
   const { say, hush } = createMessages(store);
 
@@ -185,13 +186,6 @@ export function createEditor(projectId: string, project: Project, revision: numb
     return change;
   }
 
-  /** Another composition than the open one that a change was made in, or null. */
-  function elsewhereIn({ patches }: Draft): { readonly id: string; readonly name: string } | null {
-    const [root, , id] = patches[0]?.path ?? [];
-    if (root !== 'compositions' || id === undefined || id === current(get()).id) return null;
-    return member(get().project.compositions.by, id) ?? null;
-  }
-
   /** Takes the last change back, without a word. */
   function stepBack(change: Change): ReturnType<typeof takeBack> {
     const taken = takeBack(get().project, change);
@@ -203,7 +197,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   }
 
   function tellStep(how: 'Undone' | 'Done again', draft: Draft, change: Draft, skipped: readonly string[]): void {
-    const elsewhere = elsewhereIn(change);
+    const elsewhere = elsewhereIn(get(), change);
     const what = elsewhere ? `${how}: ${change.label}, in ${elsewhere.name}` : `${how}: ${change.label}`;
     if (skipped.length === 0) return say(what, false, elsewhere ? { go: { composition: elsewhere.id } } : {});
     const left = skipped.length > 4 ? `${skipped.slice(0, 4).join(', ')} and ${skipped.length - 4} more` : skipped.join(', ');
@@ -226,6 +220,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
     look();
   }
 
+  const forgetful = rememberViews(store);
   store.subscribe((now, before) => {
     // Whatever else is done, selected or opened ends what could still be done otherwise.
     const { revisable } = now;
@@ -403,6 +398,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
     ...asides,
     close() {
       window.removeEventListener('focus', onFocus);
+      forgetful();
       keeping.close();
       picture.close();
     },

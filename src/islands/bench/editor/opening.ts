@@ -1,10 +1,14 @@
 import { EMPTY_HISTORY } from '../../../core/commands';
 import { inOrder, member, type Layer, type Project } from '../../../core/model';
+import { rememberedView } from './remembered-view';
 import { readSettings } from './settings';
 import { foldKey, NOTHING_SELECTED, type EditorState } from './state';
 
-/** How a project is met: its film, with the first looped nest selected and unfolded, for it shows at once what this program is about. */
-export function opening(project: Project): Omit<EditorState, 'projectId' | 'project' | 'asides' | 'keeps'> {
+/**
+ * How a project is met: as it was last looked at here; for the first time its film, at the frame of its still, with the first
+ * looped nest selected and unfolded, for it shows at once what this program is about.
+ */
+export function opening(projectId: string, project: Project): Omit<EditorState, 'projectId' | 'project' | 'asides' | 'keeps'> {
   const main = member(project.compositions.by, project.main) ?? inOrder(project.compositions)[0];
   const looped = main && inOrder(main.layers).find((layer: Layer) => layer.kind === 'nest' && inOrder(layer.timing).some((node) => node.op === 'loop'));
   return {
@@ -14,7 +18,7 @@ export function opening(project: Project): Omit<EditorState, 'projectId' | 'proj
     history: EMPTY_HISTORY,
     saved: { kind: 'saved' },
     way: [{ composition: main?.id ?? '', via: null }],
-    frame: 0,
+    frame: project.still && project.still[0] === main?.id ? Math.min(main.duration - 1, Math.max(0, Math.round(project.still[1]))) : 0,
     playing: false,
     keying: false,
     selection: looped ? { ...NOTHING_SELECTED, layers: [looped.id] } : NOTHING_SELECTED,
@@ -41,9 +45,11 @@ export function opening(project: Project): Omit<EditorState, 'projectId' | 'proj
     message: null,
     messages: [],
     revisable: null,
+    laying: null,
     problems: [],
     shown: null,
     ready: null,
     played: null,
+    ...rememberedView(projectId, project),
   };
 }

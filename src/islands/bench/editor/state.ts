@@ -21,7 +21,7 @@ export type Message = {
 };
 
 /** An edit that was just done and may still be done otherwise: all of that is one step of undo. */
-export type Revisable = { readonly change: string; readonly event: Event; readonly args: object; readonly ids: readonly string[] };
+export type Revisable = { readonly change: string; readonly event: Event; readonly args: object; readonly ids: readonly string[]; /** What whoever asks about it needs to know. */ readonly about?: unknown };
 
 /** One step of the way in: an opened composition, and the nest by which it was entered. */
 export type WayStep = {
@@ -114,6 +114,8 @@ export type EditorState = {
   /** What was said last, and all that still stands: errors until they are read. */
   readonly message: Message | null;
   readonly messages: readonly Message[];
+  /** Layers that are being laid one after another: the numbers so far. */
+  readonly laying: { readonly each: number | null; readonly overlap: number; readonly order: 'list' | 'up' | 'chosen' } | null;
   /** A new nest, or what a composition's new length, rate or size brought along, while it may be done otherwise. */
   readonly revisable: Revisable | null;
   /** Media being read and kept, for the word in the library. */

@@ -6,16 +6,18 @@ import { inOrder } from '../../../core/model';
 import { ACTIONS, keysFor, pressWords, runAction, titleOf, type Action } from '../editor/actions';
 import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
-import { bestFirst, scoreName } from './score';
+import { bestFirst, nearness, scoreName } from './score';
 
-const GROUPS: readonly Action['group'][] = ['Edit', 'New', 'Layers', 'Keys', 'Time', 'Play', 'Picture', 'View', 'Project', 'Help'];
+const GROUPS: readonly Action['group'][] = ['Edit', 'New', 'Layers', 'Keys', 'Time', 'Fields', 'Play', 'Picture', 'View', 'Project', 'Help'];
 
 /** Every action by its name, with its shortcut, whether it is on, and why it cannot be done now; layers and compositions too. */
 export function FindAction({ begun, onClose }: { readonly begun: string; readonly onClose: () => void }) {
   const editor = useEditor();
   const state = useEditorState((all) => all);
   const [typed, setTyped] = useState(begun);
-  const nameOf = (action: Action) => `${titleOf(action, state)} ${action.id}`;
+  const nameOf = (action: Action) => `${titleOf(action, state)} ${action.id} ${action.also ?? ''}`;
+  const ready = ACTIONS.filter((action) => !action.whyNot?.(state));
+  const nearest = typed.trim() === '' ? [] : ready.map((action) => ({ action, near: nearness(nameOf(action), typed) })).sort((a, b) => b.near - a.near).slice(0, 3);
   // What Enter does is what was asked for.
   const groups = bestFirst(GROUPS, (group) => ACTIONS.filter((action) => action.group === group && !action.whyNot?.(state)).map(nameOf), typed);
   const run = (work: () => void) => {
@@ -31,7 +33,10 @@ export function FindAction({ begun, onClose }: { readonly begun: string; readonl
           <Command label="Find an action" loop filter={scoreName} className="flex max-h-[62vh] flex-col">
             <Command.Input autoFocus value={typed} onValueChange={setTyped} placeholder="What would you like to do?" className="h-12 shrink-0 border-b border-line bg-transparent px-4 text-[15px] outline-none! placeholder:text-muted" />
             <Command.List className="overflow-y-auto p-1.5">
-              <Command.Empty className="px-3 py-4 text-muted">Nothing is called that. Try a plain word: nest, loop, key, hide.</Command.Empty>
+              <Command.Empty className="px-3 py-3 text-muted">
+                Nothing is called that. Nearest to it:
+                <span className="flex flex-col items-start gap-0.5 pt-1.5">{nearest.map(({ action }) => <button key={action.id} type="button" onClick={() => run(() => runAction(editor, action.id))} className="rounded-md px-2 py-1 text-paper hover:bg-lifted">{titleOf(action, state)}</button>)}</span>
+              </Command.Empty>
               {groups.map((group) => (
                 <Command.Group key={group} heading={group} className="[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-[12px] [&_[cmdk-group-heading]]:text-muted">
                   {ACTIONS.filter((action) => action.group === group).map((action) => {

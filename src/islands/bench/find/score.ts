@@ -14,3 +14,22 @@ export function bestFirst<G>(groups: readonly G[], namesOf: (group: G) => readon
   const best = new Map(groups.map((group) => [group, Math.max(0, ...namesOf(group).map((name) => scoreName(name, typed)))]));
   return [...groups].sort((a, b) => best.get(b)! - best.get(a)!);
 }
+
+/** Pairs of letters in the words of a text. */
+function pairs(text: string): ReadonlySet<string> {
+  const found = new Set<string>();
+  for (const word of text.toLowerCase().split(/[^\p{L}\d]+/u)) for (let i = 0; i < word.length - 1; i++) found.add(word.slice(i, i + 2));
+  return found;
+}
+
+/** How near a name comes to what was typed where it does not answer it: the share of the typed pairs of letters that its nearest word has (Dice 1945). */
+export function nearness(name: string, typed: string): number {
+  const asked = pairs(typed);
+  if (asked.size === 0) return 0;
+  return Math.max(0, ...name.split(/[^\p{L}\d]+/u).filter((word) => word.length > 1).map((word) => {
+    const own = pairs(word);
+    let both = 0;
+    for (const pair of asked) if (own.has(pair)) both++;
+    return (2 * both) / (own.size + asked.size);
+  }));
+}

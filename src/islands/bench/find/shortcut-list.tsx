@@ -32,7 +32,7 @@ export function ShortcutList({ onClose }: { readonly onClose: () => void }) {
       <div className="flex items-center gap-3 pb-3">
         <input aria-label="Search shortcuts" value={search} onChange={(event) => setSearch(event.target.value)} placeholder="Search by name or key" className="h-8 min-w-0 grow rounded-md bg-raised px-2.5 placeholder:text-muted" />
         <label className="flex shrink-0 items-center gap-2"><input type="checkbox" checked={settings.letters} onChange={(event) => editor.setSettings({ letters: event.target.checked })} className="accent-leaf" />Single letters work</label>
-        <Button disabled={Object.keys(settings.shortcuts).length === 0} onClick={() => { editor.setSettings({ shortcuts: {} }); setTold('All shortcuts are as they came.'); }}><RotateCcw size={13} aria-hidden="true" />As they came</Button>
+        <Button disabled={Object.keys(settings.shortcuts).length === 0} onClick={() => { editor.setSettings({ shortcuts: {} }); setTold('All shortcuts are reset.'); }}><RotateCcw size={13} aria-hidden="true" />Reset</Button>
       </div>
       {told && <p role="status" className="pb-2 text-leaf">{told}</p>}
       <ul className="max-h-[56vh] overflow-y-auto">

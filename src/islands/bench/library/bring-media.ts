@@ -6,8 +6,10 @@ import { readSvgText } from '../../../workers/reading/client';
 import { call } from '../../call';
 import { current, type Editor } from '../editor/editor';
 import { freshId } from '../editor/fresh-id';
+import { runAction } from '../editor/actions';
 import { chooseFiles } from './choose-files';
-import { filling, nameOf } from './filling';
+import { bringSequence, isSequence } from './picture-sequence';
+import { nameOf, placed } from './placed';
 
 const PICTURES = '.png,.jpg,.jpeg,.webp,.svg,image/png,image/jpeg,image/webp,image/svg+xml';
 
@@ -19,7 +21,7 @@ type Brought =
   | { readonly kind: 'picture'; readonly asset: Asset; readonly clear: boolean; readonly note: string | null }
   | { readonly kind: 'drawing'; readonly composition: Composition };
 
-/** Brings files into the project and, as layers that fill the frame, into the open composition. One step of undo for all of them; what cannot be read is named. */
+/** Brings files into the project and, as layers at their own size, into the open composition. One step of undo for all of them; what cannot be read is named. */
 export async function bringMedia(editor: Editor, files: readonly File[], { layers }: { readonly layers: boolean }): Promise<void> {
   if (files.length === 0) return;
   const reader = pictureReader();
@@ -44,13 +46,16 @@ export async function bringMedia(editor: Editor, files: readonly File[], { layer
     if (one.kind === 'drawing') drawings.push(lastingAs(one.composition, host));
     else assets.push(one.asset);
     const { width, height, name } = one.kind === 'picture' ? one.asset as { width: number; height: number; name: string } : one.composition;
-    const place = filling(width, height, host);
+    const place = placed(width, height, host);
     made.push(one.kind === 'picture' ? newImage(freshId(), nameOf(name), spans, one.asset.id, place) : newNest(freshId(), name, spans, one.composition.id, place));
   }
   const only = brought.length === 1 ? files.find((file) => !trouble.some((one) => one.startsWith(file.name)))?.name : undefined;
   const above = host.layers.order.find((id) => state.selection.layers.includes(id)) ?? null;
+  const pictures = brought.filter((one) => one.kind === 'picture').map((one) => one.asset);
+  if (layers && trouble.length === 0 && pictures.length === brought.length && isSequence(pictures.map((asset) => asset.name))) return bringSequence(editor, pictures, above);
   const done = brought.length > 0 && editor.do('media.add', { composition: host.id, assets, compositions: drawings, layers: layers ? made : [], above, ...(only === undefined ? {} : { name: only }) });
   if (done && layers) editor.select({ layers: made.map((layer) => layer.id), keys: [], markers: [], operator: null });
+  if (done && layers && made.length > 1) editor.say(`${made.length} layers came in, one over another.`, false, { act: { words: 'One after another …', run: () => runAction(editor, 'layers.sequence') } });
   const notes = brought.flatMap((one) => (one.kind === 'picture' ? [one.note, one.clear ? null : `${one.asset.name} has no transparency: it covers all that lies under it.`] : []).filter((note) => note !== null));
   if (trouble.length > 0) editor.say(trouble.join(' '), true);
   else if (notes.length > 0) editor.say(notes.slice(0, 3).join(' '));
@@ -98,24 +103,27 @@ async function keep(ready: ReadyPicture, name: string, note: string | null): Pro
 
 /** Another file in place of an asset's: every layer that shows it follows. For a missing one, its own file found again is told from another. */
 export function replaceMedia(editor: Editor, asset: Asset): void {
-  chooseFiles(PICTURES.replace(/\.svg,|,image\/svg\+xml/g, ''), false, async ([file]) => {
-    if (!file) return;
-    const reader = pictureReader();
-    try {
-      const one = await keep(await reader.read(file), asset.name, null);
-      if (one.kind !== 'picture') return;
-      const { hash, mime, bytes, width, height, original } = one.asset as unknown as Record<string, unknown>;
-      if (hash === asset.hash) {
-        editor.set({ missing: new Set([...editor.store.getState().missing].filter((id) => id !== asset.id)) });
-        editor.picture.reload();
-        editor.look();
-        return editor.say(`${asset.name} is found again.`);
-      }
-      editor.do('assets.set', { asset: asset.id, fields: { hash, mime, bytes, width, height, original, name: file.name } });
-    } catch (error) {
-      editor.say(`${file.name}: ${(error as Error).message}.`, true);
-    } finally {
-      reader.close();
+  chooseFiles(PICTURES.replace(/\.svg,|,image\/svg\+xml/g, ''), false, ([file]) => void swapMedia(editor, asset, file));
+}
+
+/** The same with a file that is at hand. */
+export async function swapMedia(editor: Editor, asset: Asset, file: File | undefined): Promise<void> {
+  if (!file) return;
+  const reader = pictureReader();
+  try {
+    const one = await keep(await reader.read(file), asset.name, null);
+    if (one.kind !== 'picture') return;
+    const { hash, mime, bytes, width, height, original } = one.asset as unknown as Record<string, unknown>;
+    if (hash === asset.hash) {
+      editor.set({ missing: new Set([...editor.store.getState().missing].filter((id) => id !== asset.id)) });
+      editor.picture.reload();
+      editor.look();
+      return editor.say(`${asset.name} is found again.`);
     }
-  });
+    editor.do('assets.set', { asset: asset.id, fields: { hash, mime, bytes, width, height, original, name: file.name } });
+  } catch (error) {
+    editor.say(`${file.name}: ${(error as Error).message}.`, true);
+  } finally {
+    reader.close();
+  }
 }

@@ -11,15 +11,24 @@ export type Grip =
 /** How near the pointer must be, in screen pixels. */
 const REACH = 8;
 const PIVOT_REACH = 6;
-/** The pivot is pulled by a knob beside it: its own place is mostly where a layer is taken hold of to be moved. */
-export const PIVOT_KNOB = [-12, 12] as const;
+/** The pivot is pulled by the end of its stem: its own place is mostly where a layer is taken hold of to be moved. In screen pixels. */
+const STEM = 21;
 /** How far outside its corner the turning grip stands, in screen pixels. */
 const OUT = 17;
 
 const SIZES = [[0, 0], [1, 0], [1, 1], [0, 1], [0.5, 0], [1, 0.5], [0.5, 1], [0, 0.5]] as const;
 
+/** A grip and where it stands on the screen; the pivot's stem begins elsewhere. */
+export type GripPlace = { readonly grip: Grip; readonly at: Point; readonly stem?: Point };
+
+/** The stem points along the layer's turn. */
+function stemEnd({ matrix: [a, b] }: SelectionBox, [x, y]: Point): Point {
+  const long = Math.hypot(a, b) || 1;
+  return [x + (a / long) * STEM, y + (b / long) * STEM];
+}
+
 /** Where the grips are on the screen; `toScreen` maps a point of the composition. */
-export function gripsOf(box: SelectionBox, pivot: Point, toScreen: (point: Point) => Point): readonly { readonly grip: Grip; readonly at: Point }[] {
+export function gripsOf(box: SelectionBox, pivot: Point, toScreen: (point: Point) => Point): readonly GripPlace[] {
   const [left, top, right, bottom] = box.bounds;
   const at = (u: number, v: number) => toScreen(transform(box.matrix, left + (right - left) * u, top + (bottom - top) * v));
   const corners = cornersOf(box).map(toScreen);
@@ -31,7 +40,7 @@ export function gripsOf(box: SelectionBox, pivot: Point, toScreen: (point: Point
   };
   const small = Math.min(Math.hypot(corners[1]![0] - corners[0]![0], corners[1]![1] - corners[0]![1]), Math.hypot(corners[3]![0] - corners[0]![0], corners[3]![1] - corners[0]![1]));
   return [
-    { grip: { kind: 'pivot' }, at: [toScreen(pivot)[0] + PIVOT_KNOB[0], toScreen(pivot)[1] + PIVOT_KNOB[1]] },
+    { grip: { kind: 'pivot' }, at: stemEnd(box, toScreen(pivot)), stem: toScreen(pivot) },
     // On small boxes the middles of the sides would hide the corners.
     ...SIZES.filter(([u, v]) => small > 36 || (u !== 0.5 && v !== 0.5)).map(([u, v]) => ({ grip: { kind: 'size', u, v } as const, at: at(u, v) })),
     { grip: { kind: 'turn' }, at: out(at(1, 0), OUT) },
@@ -40,7 +49,7 @@ export function gripsOf(box: SelectionBox, pivot: Point, toScreen: (point: Point
 }
 
 /** The grip under the pointer: the pivot where it is meant exactly, else the nearest. */
-export function gripAt(grips: readonly { readonly grip: Grip; readonly at: Point }[], [x, y]: Point): Grip | null {
+export function gripAt(grips: readonly GripPlace[], [x, y]: Point): Grip | null {
   let best: Grip | null = null;
   let reach = REACH;
   for (const { grip, at } of grips) {

@@ -1,13 +1,13 @@
 import { transform } from '../../../core/display';
 import type { ShownLayer } from '../../../core/evaluate';
 import { cornersOf, type Point, type SelectionBox } from './selection-box';
-import { PIVOT_KNOB, type Grip } from './grips';
+import type { Grip, GripPlace } from './grips';
 import type { Caught } from './guides';
 
 type Props = {
   readonly layers: readonly ShownLayer[];
   readonly box: SelectionBox | null;
-  readonly grips: readonly { readonly grip: Grip; readonly at: Point }[];
+  readonly grips: readonly GripPlace[];
   readonly hovered: Grip | null;
   readonly toScreen: (point: Point) => Point;
 };
@@ -18,7 +18,7 @@ export function Handles({ layers, box, grips, hovered, toScreen }: Props) {
     <g>
       {layers.map((layer) => <Outline key={layer.id} layer={layer} toScreen={toScreen} faint={layers.length > 1} />)}
       {box && !box.single && <path d={pathOf(cornersOf(box).map(toScreen))} stroke="var(--color-leaf)" strokeWidth="1.5" strokeDasharray="5 4" fill="none" />}
-      {grips.map(({ grip, at }) => <GripMark key={JSON.stringify(grip)} grip={grip} at={at} lit={hovered !== null && JSON.stringify(hovered) === JSON.stringify(grip)} />)}
+      {grips.map(({ grip, at, stem }) => <GripMark key={JSON.stringify(grip)} grip={grip} at={at} stem={stem ?? at} lit={hovered !== null && JSON.stringify(hovered) === JSON.stringify(grip)} />)}
     </g>
   );
 }
@@ -34,7 +34,7 @@ function Outline({ layer: { matrix, bounds }, toScreen, faint }: { readonly laye
   return <path d={pathOf(cornersOf({ matrix, bounds }).map(toScreen))} stroke="var(--color-leaf)" strokeWidth={faint ? 1 : 1.5} strokeOpacity={faint ? 0.7 : 1} fill="none" />;
 }
 
-function GripMark({ grip, at: [x, y], lit }: { readonly grip: Grip; readonly at: Point; readonly lit: boolean }) {
+function GripMark({ grip, at: [x, y], stem: [px, py], lit }: { readonly grip: Grip; readonly at: Point; readonly stem: Point; readonly lit: boolean }) {
   const inside = lit ? 'var(--color-leaf)' : 'var(--color-ground)';
   switch (grip.kind) {
     case 'size':
@@ -46,12 +46,15 @@ function GripMark({ grip, at: [x, y], lit }: { readonly grip: Grip; readonly at:
     case 'lean':
       return <path d={`M${x - 7} ${y + 3}l3-6h11l-3 6z`} fill={inside} stroke="var(--color-leaf)" strokeWidth="1.25" strokeLinejoin="round" />;
     case 'pivot': {
-      const [px, py] = [x - PIVOT_KNOB[0], y - PIVOT_KNOB[1]];
+      // A ring with one stem along the layer's turn; the stem's end is what is pulled.
+      const long = Math.hypot(x - px, y - py) || 1;
+      const [ux, uy] = [(x - px) / long, (y - py) / long];
+      const stem = `M${px + ux * 5} ${py + uy * 5}L${x - ux * 3} ${y - uy * 3}`;
       return (
-        <g fill="none" stroke="var(--color-paper)" strokeWidth="1.25">
-          <circle cx={px} cy={py} r="4.5" stroke="var(--color-deep)" strokeWidth="3" /><circle cx={px} cy={py} r="4.5" />
-          <path d={`M${px - 8} ${py}h3.5M${px + 4.5} ${py}h3.5M${px} ${py - 8}v3.5M${px} ${py + 4.5}v3.5M${px - 3.2} ${py + 3.2}L${x} ${y}`} />
-          <circle cx={x} cy={y} r={lit ? 4 : 3} fill="var(--color-paper)" stroke="var(--color-deep)" />
+        <g fill="none" stroke="var(--color-paper)" strokeWidth="1.5">
+          <g stroke="var(--color-deep)" strokeWidth="3.5"><circle cx={px} cy={py} r="5" /><path d={stem} /></g>
+          <circle cx={px} cy={py} r="5" /><path d={stem} />
+          <circle cx={x} cy={y} r={lit ? 4.5 : 3} fill="var(--color-paper)" stroke="var(--color-deep)" strokeWidth="1" />
         </g>
       );
     }

@@ -1,6 +1,6 @@
 import type { Composition } from '../../../core/model';
 import type { Overlays } from '../editor/state';
-import type { MotionPath } from './motion-path';
+import { ticksOf, type MotionPath } from './motion-path';
 import type { Point } from './selection-box';
 
 type Props = { readonly composition: Composition; readonly overlays: Overlays; readonly paths: readonly MotionPath[]; readonly frame: number; readonly toScreen: (point: Point) => Point };
@@ -28,7 +28,7 @@ export function PictureOverlays({ composition: { width, height }, overlays, path
       )}
       {overlays.path && paths.map((path, i) => (
         <g key={i} data-overlay="path">
-          <path d={path.points.map((point, j) => `${j === 0 ? 'M' : 'L'}${toScreen(point).map((part) => part.toFixed(1)).join(' ')}`).join('')} stroke="var(--color-amber)" strokeWidth="2" strokeDasharray="0.1 5" strokeLinecap="round" />
+          <Way path={path} toScreen={toScreen} />
           {path.keys.map(({ at, point }) => {
             const [kx, ky] = toScreen(point);
             return <rect key={at} x={kx - 2.5} y={ky - 4} width="5" height="8" rx="2" fill="var(--color-amber)" stroke={Math.abs(at - frame) < 0.5 ? 'var(--color-paper)' : 'var(--color-deep)'} strokeWidth="1.25" />;
@@ -36,5 +36,19 @@ export function PictureOverlays({ composition: { width, height }, overlays, path
         </g>
       ))}
     </g>
+  );
+}
+
+/** A thin line with true frames on it: an upright tick each, so that spacing is speed. */
+function Way({ path: { points, from, each }, toScreen }: { readonly path: MotionPath; readonly toScreen: (point: Point) => Point }) {
+  const screen = points.map(toScreen);
+  const line = screen.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');
+  const ticks = ticksOf(screen, from, each).map(({ point: [x, y], long }) => `M${x.toFixed(1)} ${(y - (long ? 5 : 2.5)).toFixed(1)}v${long ? 10 : 5}`).join('');
+  return (
+    <>
+      <path d={line} stroke="var(--color-deep)" strokeOpacity="0.6" strokeWidth="2.5" />
+      <path d={line} stroke="var(--color-amber)" strokeOpacity="0.55" strokeWidth="1" />
+      <path d={ticks} data-ticks={ticks === '' ? 0 : ticks.split('M').length - 1} stroke="var(--color-amber)" strokeWidth="1.25" />
+    </>
   );
 }

@@ -9,8 +9,8 @@ import type { PickHit } from '../../../workers/picture/client';
 import { current, type Editor } from '../editor/editor';
 import { freshId, gestureIds } from '../editor/fresh-id';
 import { followPointer } from '../follow-pointer';
-import { gripAt, type Grip } from './grips';
-import type { DragSigns } from './drag-signs';
+import { gripAt, type Grip, type GripPlace } from './grips';
+import type { DragSigns, Target } from './drag-signs';
 import { guideLines } from './guides';
 import { drawnShape, drawnText } from './new-shape';
 import { panPicture, type PicturePlace } from './place-picture';
@@ -37,7 +37,7 @@ const REACH = 7;
 let lastClick: { readonly at: Point; readonly depth: number } | null = null;
 
 /** What a press begins; decided once, when the pointer goes down. First match wins: pan, the tool in hand, a grip, the selection, what lies under it, a marquee. */
-export function pressPicture(context: PressContext, event: PointerEvent<HTMLDivElement>, grips: readonly { readonly grip: Grip; readonly at: Point }[]): void {
+export function pressPicture(context: PressContext, event: PointerEvent<HTMLDivElement>, grips: readonly GripPlace[]): void {
   const { editor, toPicture } = context;
   const state = editor.store.getState();
   if (event.button === 1) return pan(context, event);
@@ -82,7 +82,7 @@ function beginReshape({ editor, box, shown }: PressContext, pivot: Point): Resha
 }
 
 /** A drag that shows what it comes to, is done on release and let go with Esc. */
-function reshape(context: PressContext, event: PointerEvent<HTMLDivElement>, from: Point, work: (now: ReshapeNow) => Reshaped, ending: { readonly unmoved?: () => void; readonly letGo?: () => void; readonly always?: () => void } = {}): { readonly again: () => void } {
+function reshape(context: PressContext, event: PointerEvent<HTMLDivElement>, from: Point, work: (now: ReshapeNow) => Reshaped, ending: { readonly unmoved?: () => void; readonly letGo?: () => void; readonly always?: () => void; /** Does something else on release; true when it did. */ readonly instead?: () => boolean } = {}): { readonly again: () => void } {
   const { editor, place, toPicture, signs } = context;
   const ids = gestureIds();
   const begin = [event.clientX, event.clientY] as const;
@@ -133,6 +133,7 @@ function reshape(context: PressContext, event: PointerEvent<HTMLDivElement>, fro
       editor.letGo();
       return ending.unmoved?.();
     }
+    if (ending.instead?.()) return editor.letGo();
     const reshaped = result();
     if (reshaped) finishWith(reshaped.step);
   });
@@ -155,12 +156,39 @@ function pullGrip(context: PressContext, event: PointerEvent<HTMLDivElement>, gr
   }
   let last = from;
   let turned = 0;
+  const targets = grip.kind === 'pivot' ? targetsFor(context, start.layers[0]!.id) : [];
+  let over: Target | undefined;
   reshape(context, event, from, (now) => {
     // Turns add up: round and round again is more than a full turn.
     turned += angleBetween(pivot, last, now.to);
     last = now.to;
+    if (targets.length > 0) {
+      const at: Point = [pivot[0] + now.to[0] - from[0], pivot[1] + now.to[1] - from[1]];
+      over = targets.find((target) => Math.hypot(target.at[0] - at[0], target.at[1] - at[1]) <= now.reach * 1.5);
+      context.signs.setState({ targets: targets.map((target) => (target === over ? { ...target, hot: true } : target)) });
+      if (over) return { ...dragGrip(start, grip, now, turned), words: `let go to follow ${over.name}` };
+    }
     return dragGrip(start, grip, now, turned);
+  }, {
+    always: () => context.signs.setState({ targets: [] }),
+    instead: () => over !== undefined && editor.do('layers.parent', { layers: [start.layers[0]!.id], parent: over.layer, frame: editor.store.getState().frame }) !== null,
   });
+}
+
+/** More targets than this would hide the picture. */
+const MOST_TARGETS = 60;
+
+/** The pivots of other layers that a layer could follow: those that do not follow it. */
+function targetsFor({ editor, shown }: PressContext, id: string): readonly Target[] {
+  const state = editor.store.getState();
+  const host = current(state);
+  const own = new Set([id]);
+  return shown.flatMap((one): readonly Target[] => {
+    const layer = member(host.layers.by, one.id);
+    if (!layer || layer.id === id || !layer.visible || hasChosenAncestor(host, layer, own)) return [];
+    const { pivotX, pivotY } = poseAt(state.project, host, layer, state.frame);
+    return [{ layer: layer.id, name: layer.name, at: transform(one.matrix, pivotX, pivotY), hot: false }];
+  }).slice(0, MOST_TARGETS);
 }
 
 /** On what is selected a drag begins at once; elsewhere the layer under the pointer is asked for first, and where there is none a marquee opens. */
@@ -277,7 +305,7 @@ export function nudgeOf({ editor }: PressContext, event: KeyboardEvent<HTMLDivEl
   if (!step || event.ctrlKey || event.altKey || event.metaKey || state.selection.layers.length === 0 || event.target !== event.currentTarget) return;
   event.preventDefault();
   const far = event.shiftKey ? 10 : 1;
-  if (!editor.do('layers.move', { layers: state.selection.layers, by: [step[0] * far, step[1] * far], frame: state.frame, keying: state.keying })) editor.say('What is selected is locked, or has no place on the picture.');
+  if (!editor.nudge(`move ${state.selection.layers.join()}`, 'layers.move', { layers: state.selection.layers, by: [step[0] * far, step[1] * far], frame: state.frame, keying: state.keying })) editor.say('What is selected is locked, or has no place on the picture.');
 }
 
 /** Double-click edits: a nest opens with what lay under the pointer selected, text is typed, a drawn path shows its corners. */

@@ -3,6 +3,7 @@ import { trail, type TrailStop } from '../../../core/evaluate';
 import { seenSoon } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { showNumber } from '../panel/read-number';
+import { TimeStop } from './time-stop';
 
 /** From the composition's frame to what is on screen for the selected layer: one stop a step, its number first. */
 export function Trail() {
@@ -20,9 +21,11 @@ export function Trail() {
   };
   return (
     <div aria-label="Trail" role="group" className="flex h-[42px] shrink-0 items-start gap-2 overflow-hidden px-4 pt-1.5">
-      {!found && <p className="pt-1.5 text-muted">Select a layer to see how its picture comes about.</p>}
-      {found && <Chain stops={found.stops} onFollow={follow} />}
-      {found?.nothing && <span className="flex min-w-0 items-start gap-2"><span aria-hidden="true" className="mt-[9px] h-px w-4 shrink-0 bg-line" /><span><span className="block font-mono text-[13px] leading-tight text-amber">nothing</span><span className="block truncate text-[11.5px] text-muted">{found.nothing}</span></span></span>}
+      <TimeStop />
+      {!found && <p className="truncate pt-1 text-muted">Select a layer to see how its picture comes about.</p>}
+      {found && found.stops.length > 1 && <Line />}
+      {found && <Chain stops={found.stops.slice(1)} onFollow={follow} />}
+      {found?.nothing && <span className="flex min-w-0 items-start gap-2"><Line /><span><span className="block font-mono text-[13px] leading-tight text-amber">nothing</span><span className="block truncate text-[11.5px] text-muted">{found.nothing}</span></span></span>}
       {found && found.keys.length > 0 && (
         <span role="group" aria-label="Its keys" className="ml-3 flex min-w-0 items-start gap-2 border-l border-line pl-4"><Chain stops={found.keys} onFollow={follow} /></span>
       )}
@@ -30,11 +33,15 @@ export function Trail() {
   );
 }
 
+function Line() {
+  return <span aria-hidden="true" className="mt-[9px] h-px w-4 shrink-0 bg-line" />;
+}
+
 /** Stops with a line between two. */
 function Chain({ stops, onFollow }: { readonly stops: readonly TrailStop[]; readonly onFollow: (stop: TrailStop) => void }) {
   return stops.map((stop, i) => (
     <span key={i} className="flex min-w-0 items-start gap-2">
-      {i > 0 && <span aria-hidden="true" className="mt-[9px] h-px w-4 shrink-0 bg-line" />}
+      {i > 0 && <Line />}
       {stop.leads.kind === 'none' ? (
         <span className="min-w-0"><Stop stop={stop} last={i === stops.length - 1} /></span>
       ) : (

@@ -16,7 +16,7 @@ export type RulerLook = {
   readonly problems: readonly Problem[];
 };
 
-/** Beats and bars above, seconds or frames below, the play range as a leaf line, what is not painted yet hatched. */
+/** Beats and bars above, seconds or frames below; outside the play range it is darker, its ends are two pegs; what is not painted yet is hatched. */
 export function drawRuler(to: CanvasRenderingContext2D, look: RulerLook): void {
   const { composition, view, width } = look;
   to.clearRect(0, 0, width, RULER_HEIGHT);
@@ -24,14 +24,26 @@ export function drawRuler(to: CanvasRenderingContext2D, look: RulerLook): void {
   drawBeats(to, look);
   drawMarks(to, look);
   drawReady(to, look);
-  const [from, until] = composition.range;
-  to.fillStyle = INK.leaf;
-  to.fillRect(xOf(from, view), RULER_HEIGHT - 3, (until - from) * view.pixelsPerFrame, 2);
+  darkenOutside(to, look, RULER_HEIGHT);
+  for (const at of composition.range) {
+    to.fillStyle = INK.paper;
+    to.beginPath();
+    to.roundRect(Math.round(xOf(at, view)) - 2.5, RULER_HEIGHT - 14, 5, 13, 2);
+    to.fill();
+  }
   for (const { level, where } of look.problems) {
     if (where.composition !== composition.id || where.frame === undefined) continue;
     to.fillStyle = level === 'error' ? INK.rust : level === 'warning' ? INK.amber : INK.muted;
     to.fillRect(Math.round(xOf(where.frame, view)) - 1, RULER_HEIGHT - 10, 3, 6);
   }
+}
+
+/** What is not played lies in the dark, here and over the tracks. */
+export function darkenOutside(to: CanvasRenderingContext2D, { composition, view, width }: Pick<RulerLook, 'composition' | 'view' | 'width'>, height: number): void {
+  const [from, until] = [xOf(composition.range[0], view), xOf(composition.range[1], view)];
+  to.fillStyle = 'rgba(16, 18, 9, 0.5)';
+  if (from > 0) to.fillRect(0, 0, Math.min(from, width), height);
+  if (until < width) to.fillRect(Math.max(0, until), 0, width - Math.max(0, until), height);
 }
 
 function drawBeats(to: CanvasRenderingContext2D, { composition, view, width }: RulerLook): void {

@@ -1,3 +1,4 @@
+import { darkenOutside } from './draw-ruler';
 import { INK } from './inks';
 import type { Row } from './rows/row';
 import { frameOf, xOf } from './scale';
@@ -28,8 +29,9 @@ export function drawTracks(to: CanvasRenderingContext2D, rows: readonly Row[], l
     to.fillStyle = INK.sky;
     to.fillRect(Math.round(xOf(look.caught, view)), 0, 1, height);
   }
-  // Outside the composition nothing plays.
-  to.fillStyle = 'rgba(16, 18, 9, 0.55)';
+  // Outside the play range it is darker, outside the composition there is nothing to play.
+  darkenOutside(to, look, height);
+  to.fillStyle = 'rgba(16, 18, 9, 0.35)';
   const [start, end] = [xOf(0, view), xOf(composition.duration, view)];
   if (start > 0) to.fillRect(0, 0, start, height);
   if (end < width) to.fillRect(end, 0, width - end, height);

@@ -4,14 +4,15 @@ import type { Composition, Layer, Project } from '../../../core/model';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { followPointer } from '../follow-pointer';
 import { LAYER_MENU } from '../picture/press-picture';
-import { dropPlace } from './drop-place';
+import { dropPlace, type DropPlace } from './drop-place';
+import { FollowLines, followLines } from './follow-lines';
 import type { HeadActs } from './layer-head';
-import { firstRows, rowAt, totalHeight } from './rows/build-rows';
+import { firstRows, totalHeight } from './rows/build-rows';
 import type { Row } from './rows/row';
 
 type Props = { readonly rows: readonly Row[]; readonly project: Project; readonly composition: Composition; readonly scroller: RefObject<HTMLDivElement | null>; readonly onScroll: (top: number) => void };
 
-/** Names and values at the left of the tracks: only the rows in sight are in the page. They are dragged to reorder, and by their links to follow. */
+/** Names and values at the left of the tracks: only the rows in sight are in the page. A head dropped between others is put there, dropped on another it follows that. */
 export const Heads = memo(function Heads({ rows, project, composition, scroller, onScroll }: Props) {
   const editor = useEditor();
   const filtering = useEditorState((state) => state.search !== '' || state.filter !== 'all');
@@ -20,8 +21,9 @@ export const Heads = memo(function Heads({ rows, project, composition, scroller,
   const structure = `${rows.length} ${totalHeight(rows)}`;
   useEffect(() => virtual.measure(), [virtual, structure]);
   const anchor = useRef<string | null>(null);
-  /** Where a dragged head would be put, or whom a dragged link would follow. */
-  const [drop, setDrop] = useState<{ readonly kind: 'between'; readonly top: number } | { readonly kind: 'onto'; readonly layer: string } | null>(null);
+  /** What letting go of a dragged head would do, and the words for it. */
+  const [drop, setDrop] = useState<{ readonly place: DropPlace | null; readonly words: string; readonly y: number } | null>(null);
+  const links = useMemo(() => followLines(rows), [rows]);
 
   const choose = (layer: Layer, event: { readonly shiftKey: boolean; readonly ctrlKey: boolean; readonly metaKey: boolean }) => {
     const now = editor.store.getState().selection.layers;
@@ -39,37 +41,25 @@ export const Heads = memo(function Heads({ rows, project, composition, scroller,
   const dragHead = (layer: Layer, event: React.PointerEvent<HTMLElement>) => {
     if (event.button !== 0) return;
     const from = event.clientY;
-    let place: ReturnType<typeof dropPlace> = null;
+    const { selection } = editor.store.getState();
+    const ids = selection.layers.includes(layer.id) ? selection.layers : [layer.id];
+    const whose = ids.length === 1 ? layer.name : `${ids.length} layers`;
+    let place: DropPlace | null = null;
     let moved = false;
     followPointer(event.currentTarget, event.pointerId, (next) => {
       moved ||= Math.abs(next.clientY - from) > 5;
       if (!moved) return;
-      const { order } = editor.store.getState();
-      if (order === 'start') return editor.say('Rows stand in order of start; switch that off to reorder layers.');
-      place = dropPlace(rows, heightAt(next.clientY));
-      setDrop(place && { kind: 'between', top: place.top });
+      const { order, settings } = editor.store.getState();
+      place = dropPlace(rows, heightAt(next.clientY), ids);
+      const sorted = order === 'start' ? 'Rows stand in order of start; switch that off to reorder layers.' : settings.nestled ? 'Rows stand by their leaders; switch that off to reorder layers.' : null;
+      const words = place?.kind === 'onto' ? `${whose} ${ids.length === 1 ? 'follows' : 'follow'} ${composition.layers.by[place.layer]!.name}` : (sorted ?? `${whose} here in the list`);
+      if (place?.kind === 'between' && sorted !== null) place = null;
+      setDrop({ place, words, y: heightAt(next.clientY) });
     }, (keep) => {
       setDrop(null);
       if (!keep || !moved || !place) return;
-      const { selection } = editor.store.getState();
-      const ids = selection.layers.includes(layer.id) ? selection.layers : [layer.id];
-      if (editor.do('layers.order', { composition: composition.id, layers: ids, before: place.before })) editor.select({ layers: ids, keys: [], markers: [] });
-    }, false);
-  };
-  const dragLink = (layer: Layer, event: React.PointerEvent<HTMLElement>) => {
-    if (event.button !== 0) return;
-    event.stopPropagation();
-    let target: string | null = null;
-    followPointer(event.currentTarget, event.pointerId, (next) => {
-      const row = rowAt(rows, heightAt(next.clientY));
-      target = row?.layer && row.layer.id !== layer.id ? row.layer.id : null;
-      setDrop(target === null ? null : { kind: 'onto', layer: target });
-    }, (keep) => {
-      setDrop(null);
-      if (!keep || target === null) return;
-      const state = editor.store.getState();
-      const ids = (state.selection.layers.includes(layer.id) ? state.selection.layers : [layer.id]).filter((id) => id !== target);
-      editor.do('layers.parent', { composition: composition.id, layers: ids, parent: target, frame: state.frame });
+      if (place.kind === 'onto') editor.do('layers.parent', { composition: composition.id, layers: ids, parent: place.layer, frame: editor.store.getState().frame });
+      else if (editor.do('layers.order', { composition: composition.id, layers: ids, before: place.before })) editor.select({ layers: ids, keys: [], markers: [] });
     }, false);
   };
   const menu = (layer: Layer, event: React.MouseEvent) => {
@@ -78,11 +68,11 @@ export const Heads = memo(function Heads({ rows, project, composition, scroller,
     editor.set({ menu: { x: event.clientX, y: event.clientY, under: [], groups: LAYER_MENU } });
   };
   // Rows that stay what they are are not made anew: what they call reaches what is current.
-  const latest = useRef<HeadActs>({ choose, drag: dragHead, link: dragLink, menu });
-  useLayoutEffect(() => void (latest.current = { choose, drag: dragHead, link: dragLink, menu }));
+  const latest = useRef<HeadActs>({ choose, drag: dragHead, menu });
+  useLayoutEffect(() => void (latest.current = { choose, drag: dragHead, menu }));
   const acts = useMemo<HeadActs>(() => ({
     choose: (layer, event) => latest.current.choose(layer, event), drag: (layer, event) => latest.current.drag(layer, event),
-    link: (layer, event) => latest.current.link(layer, event), menu: (layer, event) => latest.current.menu(layer, event),
+    menu: (layer, event) => latest.current.menu(layer, event),
   }), []);
   return (
     <div ref={scroller} onScroll={(event) => onScroll(event.currentTarget.scrollTop)} role="grid" aria-label="Layers" aria-rowcount={rows.length} aria-multiselectable="true" className="relative min-h-0 overflow-x-hidden overflow-y-auto bg-panel">
@@ -91,9 +81,11 @@ export const Heads = memo(function Heads({ rows, project, composition, scroller,
       {virtual.getVirtualItems().map((item) => {
         const row = rows[item.index];
         if (!row) return null;
-        return <row.is.Head key={item.key} row={row} index={item.index} project={project} composition={composition} target={drop?.kind === 'onto' && drop.layer === row.layer?.id} acts={acts} />;
+        return <row.is.Head key={item.key} row={row} index={item.index} project={project} composition={composition} target={drop?.place?.kind === 'onto' && drop.place.layer === row.layer?.id && row.is.kind === 'layer'} acts={acts} />;
       })}
-      {drop?.kind === 'between' && <div aria-hidden="true" className="pointer-events-none absolute inset-x-0 z-10 h-0.5 bg-leaf" style={{ top: drop.top - 1 }} />}
+      {links.length > 0 && <FollowLines links={links} height={totalHeight(rows)} />}
+      {drop?.place?.kind === 'between' && <div aria-hidden="true" className="pointer-events-none absolute inset-x-0 z-10 h-0.5 bg-leaf" style={{ top: drop.place.top - 1 }} />}
+      {drop && <output className="pointer-events-none absolute left-10 z-20 rounded-md bg-deep px-2 py-1 text-[12px] whitespace-nowrap ring-1 ring-line" style={{ top: drop.y + 14 }}>{drop.words}</output>}
     </div>
   );
 });

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { Activity, ChevronDown, ChevronRight, CircleDotDashed, Eye, EyeOff, Link2, Lock, LockOpen, Target } from 'lucide-react';
+import { Activity, ChevronDown, ChevronRight, Eye, EyeOff, FilmIcon, Lock, LockOpen, Target } from 'lucide-react';
 import { type PlainField } from '../../../core/commands';
 import type { Layer } from '../../../core/model';
 import { InPlace } from '../../../ui';
@@ -11,7 +11,6 @@ import { LABELS } from './inks';
 export type HeadActs = {
   readonly choose: (layer: Layer, event: React.MouseEvent) => void;
   readonly drag: (layer: Layer, event: React.PointerEvent<HTMLElement>) => void;
-  readonly link: (layer: Layer, event: React.PointerEvent<HTMLElement>) => void;
   readonly menu: (layer: Layer, event: React.MouseEvent) => void;
 };
 
@@ -28,13 +27,15 @@ type Props = {
   readonly renaming: boolean;
   /** The name of the layer that it follows. */
   readonly follows: string | null;
-  /** A link is dragged over it. */
+  /** How many leaders it stands drawn in under. */
+  readonly depth: number;
+  /** What is dragged would follow it. */
   readonly target: boolean;
   readonly acts: HeadActs;
 };
 
 /** A layer's row at the left of its bar: fold, ink, name, and its switches. Those that are off show themselves on hover. */
-export const LayerHead = memo(function LayerHead({ top, height, index, layer, composition, selected, open, opens, lane, renaming, follows, target, acts }: Props) {
+export const LayerHead = memo(function LayerHead({ top, height, index, layer, composition, selected, open, opens, lane, renaming, follows, depth, target, acts }: Props) {
   const editor = useEditor();
   const { name } = layer;
   const flip = (which: 'unfolded' | 'lanes') => {
@@ -53,26 +54,23 @@ export const LayerHead = memo(function LayerHead({ top, height, index, layer, co
   return (
     <div role="row" aria-rowindex={index + 1} aria-selected={selected} style={{ top, height }} onContextMenu={(event) => acts.menu(layer, event)}
       className={`group absolute inset-x-0 flex items-center gap-0.5 border-b border-[#262a20] pr-1.5 pl-1 ${target ? 'bg-leaf/25 ring-1 ring-leaf ring-inset' : selected ? 'bg-[#232a1b]' : ''}`}>
-      <span role="gridcell" className="flex min-w-0 grow items-center gap-1">
+      <span role="gridcell" className="flex min-w-0 grow items-center gap-1" style={{ paddingLeft: 6 + depth * 12 }}>
         {opens ? (
           <button type="button" aria-label={`${open ? 'Fold' : 'Unfold'} ${name}`} aria-expanded={open} onClick={() => flip('unfolded')} className="grid size-5 shrink-0 place-items-center rounded text-muted hover:bg-raised hover:text-paper">
             {open ? <ChevronDown size={13} /> : <ChevronRight size={13} />}
           </button>
         ) : <span className="w-5 shrink-0" />}
-        <span aria-hidden="true" title="Drag to reorder" onPointerDown={(event) => acts.drag(layer, event)} className="flex h-6 w-2.5 shrink-0 cursor-grab touch-none items-center"><span className="h-3 w-1 rounded-sm" style={{ background: LABELS[layer.colour ?? (layer.kind === 'nest' ? 0 : 5)] }} /></span>
+        <span aria-hidden="true" title="Drag between others to reorder, onto one to follow it" onPointerDown={(event) => acts.drag(layer, event)} className="flex h-6 w-2.5 shrink-0 cursor-grab touch-none items-center"><span className="h-3 w-1 rounded-sm" style={{ background: LABELS[layer.colour ?? (layer.kind === 'nest' ? 0 : 5)] }} /></span>
         <span className="min-w-0 grow touch-none" onPointerDown={(event) => !renaming && (event.target as HTMLElement).tagName !== 'INPUT' && acts.drag(layer, event)}>
           <InPlace
-            label={`Name of ${name}`} value={name} editing={renaming} onDone={() => editor.set({ renaming: null })} onPick={(event) => acts.choose(layer, event)} title={`${name}${layer.kind === 'nest' ? ', a nest' : ''}${follows ? `; follows ${follows}` : ''}: double-click to rename, drag to reorder`}
+            label={`Name of ${name}`} value={name} editing={renaming} onDone={() => editor.set({ renaming: null })} onPick={(event) => acts.choose(layer, event)} title={`${name}${layer.kind === 'nest' ? ', a nest' : ''}${follows ? `; follows ${follows}` : ''}: double-click to rename; drag between others to reorder, onto one to follow it`}
             onSet={(next) => { if (!nameNew(next)) editor.do('layers.set', { composition, layers: [layer.id], field: 'name', value: next }); }}
             className={`${layer.visible ? '' : 'text-muted line-through'} ${layer.guide ? 'italic' : ''} ${selected ? 'font-medium' : ''}`}
           />
         </span>
       </span>
-      <button type="button" aria-label={follows ? `${name} follows ${follows}: drag to another layer` : `Let ${name} follow another layer: drag there`} title={follows ? `Follows ${follows}. Drag to another layer to follow that` : 'Drag to the layer it should follow'} onPointerDown={(event) => acts.link(layer, event)}
-        onClick={(event) => { acts.choose(layer, event); editor.say(`Choose in the panel whom ${name} follows, or drag the link onto that layer.`); requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-follows]')?.focus()); }}
-        className={`grid h-6 shrink-0 cursor-grab touch-none place-items-center overflow-hidden rounded hover:bg-raised ${follows ? 'w-5 text-sky' : 'w-0 text-muted group-focus-within:w-5 group-hover:w-5'}`}><Link2 size={13} /></button>
       {layer.kind === 'nest' && <Toggle label={`Picture time of ${name}`} pressed={lane} onPress={() => flip('lanes')}><Activity size={13} /></Toggle>}
-      {layer.guide && <Toggle label={`${name} is a guide: it is never in the film`} pressed onPress={() => set('guide', false)}><CircleDotDashed size={13} /></Toggle>}
+      {layer.guide && <Toggle label={`${name} is not in film: put it in`} pressed onPress={() => set('guide', false)}><span className="relative"><FilmIcon size={13} /><span aria-hidden="true" className="absolute top-1/2 -left-0.5 h-px w-[17px] -rotate-45 bg-current" /></span></Toggle>}
       <Toggle label={layer.solo ? `Show ${name} with the others` : `Show ${name} alone`} pressed={layer.solo} quiet onPress={() => set('solo', !layer.solo)}><Target size={13} /></Toggle>
       <Toggle label={layer.locked ? `Unlock ${name}` : `Lock ${name}`} pressed={layer.locked} quiet onPress={() => set('locked', !layer.locked)}>{layer.locked ? <Lock size={12} /> : <LockOpen size={12} />}</Toggle>
       <Toggle label={layer.visible ? `Hide ${name}` : `Show ${name}`} pressed={!layer.visible} quiet onPress={() => set('visible', !layer.visible)}>{layer.visible ? <Eye size={13} /> : <EyeOff size={13} />}</Toggle>

@@ -23,7 +23,7 @@ export const TimelineBar = memo(function TimelineBar() {
         <input aria-label="Search layers" value={search} placeholder="Search layers" onChange={(event) => editor.set({ search: event.target.value })} onKeyDown={(event) => { event.stopPropagation(); if (event.key === 'Escape') { editor.set({ search: '' }); event.currentTarget.blur(); } }} className="h-6 w-full rounded-md bg-raised pr-6 pl-6.5 text-[12.5px] placeholder:text-muted" />
         {search !== '' && <button type="button" aria-label="Clear the search" onClick={() => editor.set({ search: '' })} className="absolute right-1 grid size-[16px] place-items-center rounded text-muted hover:text-paper"><X size={12} /></button>}
       </span>
-      <ActionButton label="Which rows are shown" groups={[['view.filter-all', 'view.filter-selected', 'view.filter-keyed', 'view.filter-nests'], ['view.unfold-all', 'view.fold-all']]} className="h-6 text-muted">{FILTERS[filter]}</ActionButton>
+      <ActionButton label="Which rows are shown" groups={[['view.filter-all', 'view.filter-selected', 'view.filter-keyed', 'view.filter-nests'], ['view.unfold-all', 'view.fold-all'], ['view.nestled', 'view.by-start']]} className="h-6 text-muted">{FILTERS[filter]}</ActionButton>
       <IconButton className={`h-6 ${order === 'start' ? 'text-leaf' : ''}`} pressed={order === 'start'} label="Rows in order of start" onClick={() => runAction(editor, 'view.by-start')}><ArrowDownNarrowWide size={14} /></IconButton>
       <span aria-hidden="true" className="mx-2 h-4 w-px bg-line" />
       <Switch name="snap" label="Snap" about="Drags catch keys, ends, markers, beats and the playhead. Alt lets go of it for a drag." />

@@ -7,7 +7,7 @@ import type { EditorState, TimelineView } from '../editor/state';
 import { followPointer } from '../follow-pointer';
 import { useStaged } from '../staged';
 import { crispContext, useSize } from './crisp-canvas';
-import { foretell } from './drag';
+import { catchesFor, foretell, snapDrag } from './drag';
 import { drawRuler, RULER_HEIGHT } from './draw-ruler';
 import { drawTracks } from './draw-tracks';
 import { Heads } from './heads';
@@ -18,13 +18,15 @@ import { NestPegs, NestStrip } from './nest-strip';
 import { openTracksMenu, pressTracks } from './press-tracks';
 import { buildRows, firstRows } from './rows/build-rows';
 import { frameOf, panBy, shownView, xOf, zoomAt } from './scale';
+import { LayStrip, SequenceRate } from './sequence-strip';
 import { shiftOf } from './shift';
 import { useActivity } from './use-activity';
-import { TimeField } from './time-field';
 import { TimelineBar } from './timeline-bar';
 
 /** How near the end of the play range a press on the ruler takes it, in pixels. */
 const RANGE_REACH = 6;
+/** How near a moment must be to catch the playhead. */
+const CATCH = 5;
 /** And a problem's tick. */
 const TICK_REACH = 4;
 
@@ -44,11 +46,12 @@ export function Timeline() {
   const { project, composition } = told === null && soon.composition.id === now.composition.id ? soon : now;
   const { duration } = composition;
   const { unfolded, lanes, laneAlone: alone, order, search, filter } = state;
+  const { nestled } = state.settings;
   const filtered = filter === 'selected' ? state.selection.layers : NONE;
   const pane = useRef<HTMLDivElement>(null);
   const [width, height] = useSize(pane);
   const room = alone === null ? 0 : height;
-  const rows = useMemo(() => buildRows(project, composition, { unfolded, lanes, order, search, filter, selected: filtered, alone, room }), [project, composition, unfolded, lanes, order, search, filter, filtered, alone, room]);
+  const rows = useMemo(() => buildRows(project, composition, { unfolded, lanes, order, nestled, search, filter, selected: filtered, alone, room }), [project, composition, unfolded, lanes, order, nestled, search, filter, filtered, alone, room]);
   const ruler = useRef<HTMLCanvasElement>(null);
   const tracks = useRef<HTMLCanvasElement>(null);
   const scroller = useRef<HTMLDivElement>(null);
@@ -117,14 +120,22 @@ export function Timeline() {
     const end = rangeEnd(event.clientX - left, event.clientY - top);
     if (end === null) {
       editor.seek(frameAt(event.clientX));
-      return followPointer(event.currentTarget, event.pointerId, (next) => editor.seek(frameAt(next.clientX)), () => undefined);
+      // With Snap on, the playhead is caught while it is dragged; where it was pressed it goes exactly.
+      const now = editor.store.getState();
+      const catches = now.settings.snap ? catchesFor(project, composition, null, { kind: 'pan' }, -1, [frameOf(-200, view), frameOf(width + 200, view)]).filter(({ at }) => at < composition.duration) : [];
+      return followPointer(event.currentTarget, event.pointerId, (next) => {
+        const raw = frameOf(next.clientX - left, view);
+        const { by, caught: found } = snapDrag(raw, [0], next.altKey ? [] : catches, CATCH / view.pixelsPerFrame, [-Infinity, Infinity]);
+        setCaught(found?.at ?? null);
+        editor.seek(found ? by : Math.floor(raw + 1e-6));
+      }, () => setCaught(null));
     }
     // The play range is pulled by its ends.
     const { range } = composition;
     let wanted: readonly [number, number] | null = null;
     followPointer(event.currentTarget, event.pointerId, (next) => {
       const at = Math.round(frameOf(next.clientX - left, view));
-      wanted = end === 'from' ? [Math.min(at, range[1] - 1), range[1]] : [range[0], Math.max(at, range[0] + 1)];
+      wanted = end === 'from' ? [Math.max(0, Math.min(at, range[1] - 1)), range[1]] : [range[0], Math.min(duration, Math.max(at, range[0] + 1))];
       editor.tryOut('composition.set', { composition: composition.id, fields: { range: wanted } });
     }, (keep) => (keep && wanted ? editor.do('composition.set', { composition: composition.id, fields: { range: wanted } }) : editor.letGo()));
   };
@@ -171,9 +182,8 @@ export function Timeline() {
   return (
     <section aria-label="Timeline" className="grid h-full min-h-0 grid-cols-[250px_minmax(0,1fr)] grid-rows-[32px_52px_minmax(0,1fr)] bg-ground">
       <TimelineBar />
-      <div className="flex flex-col justify-center bg-panel">
-        <TimeField />
-        <button type="button" onClick={() => editor.setSettings({ unit: state.settings.unit === 'seconds' ? 'frames' : 'seconds' })} title="What the ruler counts: seconds or frames" className="ml-2 h-5 w-fit rounded-md px-1.5 text-left text-[12px] text-muted hover:bg-raised hover:text-paper">{state.settings.unit}</button>
+      <div className="flex items-end justify-end bg-panel pr-1 pb-0.5">
+        <button type="button" onClick={() => editor.setSettings({ unit: state.settings.unit === 'seconds' ? 'frames' : 'seconds' })} aria-label={`The ruler counts ${state.settings.unit}`} title="What the ruler counts: seconds or frames" className="h-6 w-fit rounded-md px-2 text-right text-[12px] text-muted hover:bg-raised hover:text-paper">{state.settings.unit}</button>
       </div>
       <div className="relative overflow-hidden bg-panel">
         <canvas ref={ruler} aria-label="Ruler" role="img" style={{ width, height: RULER_HEIGHT }} className="block cursor-pointer" onPointerDown={onRuler}
@@ -190,6 +200,8 @@ export function Timeline() {
         />
         <Playhead view={view} />
         <NestStrip />
+        <SequenceRate />
+        <LayStrip />
         {told && <output className="pointer-events-none absolute z-10 rounded-md bg-deep/95 px-2 py-1 font-mono text-[12px] whitespace-nowrap ring-1 ring-line" style={{ left: Math.max(4, Math.min(told.x + 12, width - 260)), top: Math.max(2, told.y - 30) }}>{told.text}</output>}
         <KeyList project={heads.project} composition={heads.composition} />
       </div>

@@ -3,7 +3,7 @@ import { member } from '../../../../core/model';
 import { current, type Editor } from '../editor';
 import type { EditorState } from '../state';
 
-export type ActionGroup = 'Play' | 'Time' | 'Keys' | 'Edit' | 'Layers' | 'New' | 'Picture' | 'View' | 'Project' | 'Help';
+export type ActionGroup = 'Play' | 'Time' | 'Keys' | 'Edit' | 'Layers' | 'New' | 'Picture' | 'View' | 'Project' | 'Fields' | 'Help';
 
 /** Something that can be done: by shortcut, from a menu, from the list of actions. All of them are read from one list. */
 export type Action = {

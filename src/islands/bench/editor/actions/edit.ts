@@ -1,4 +1,4 @@
-import { count } from '../../../../core/commands';
+import { count, losses } from '../../../../core/commands';
 import { copySelection, cutSelection, duplicateSelection, paste } from '../clipboard';
 import { current, type Editor } from '../editor';
 import { needsLayers, whom, type Action } from './action';
@@ -23,7 +23,20 @@ function remove(editor: Editor): void {
   } else if (operator !== null && layers.length === 1) {
     editor.do('timing.delete', { composition, layer: layers[0]!, operator });
     editor.select({ operator: null });
-  } else if (!editor.do('layers.delete', { composition, layers })) editor.say('What is selected is locked.');
+  } else deleteLayers(editor, layers);
+}
+
+/** What was asked to go last, and was told whom that would cost something. */
+let warned: readonly string[] | null = null;
+
+/** Deletes layers; where others would lose something by that, they are named first, and the second press does it. */
+function deleteLayers(editor: Editor, layers: readonly string[]): void {
+  const state = editor.store.getState();
+  const lost = losses(state.project, current(state).id, layers);
+  const go = () => { warned = null; const said = editor.store.getState().message; if (!editor.do('layers.delete', { composition: current(state).id, layers }) && editor.store.getState().message === said) editor.say('What is selected is locked.'); };
+  if (lost.length === 0 || (warned !== null && warned.join() === layers.join())) return go();
+  warned = layers;
+  editor.say(`${lost.slice(0, 3).join(', ')}${lost.length > 3 ? ` and ${lost.length - 3} more` : ''}. Delete once more to delete it all the same.`, false, { act: { words: 'Delete', run: go } });
 }
 
 export const EDIT_ACTIONS: readonly Action[] = [

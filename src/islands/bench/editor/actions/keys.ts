@@ -25,7 +25,7 @@ const shape = (to: KeyShape, already: string) => (editor: Editor) => {
 
 const RULES: readonly (readonly [Channel['after'], string])[] = [['hold', 'stand still'], ['repeat', 'repeat'], ['climb', 'repeat, each from where the last ended'], ['swing', 'go to and fro'], ['glide', 'go on as fast as it was']];
 const outside = (side: 'before' | 'after', words: string) => RULES.map(([rule, does]): Action => ({
-  id: `keys.${side}-${rule}`, title: `${words}: ${does}`, group: 'Keys',
+  id: `keys.${side}-${rule}`, title: `${words}: ${does}`, group: 'Keys', also: side === 'after' ? 'loop cycle' : 'loop',
   isOn: (state) => { const refs = meant(state); return refs.length > 0 && refs.every((ref) => channelOf(state, ref)?.[side] === rule); },
   whyNot: (state) => {
     const refs = meant(state);
@@ -37,10 +37,10 @@ const outside = (side: 'before' | 'after', words: string) => RULES.map(([rule, d
 
 /** How the motion goes through keys, and what it does outside them. */
 export const KEY_ACTIONS: readonly Action[] = [
-  { id: 'keys.smooth', title: 'Go smoothly through selected keys', group: 'Keys', keys: ['Alt+C'], whyNot: needsKeys, run: shape('smooth', 'The motion goes smoothly through them already, or knows nothing between them.') },
-  { id: 'keys.straight', title: 'Go straight between selected keys', group: 'Keys', keys: ['Alt+A'], whyNot: needsKeys, run: shape('straight', 'It goes straight already, or knows nothing between them.') },
+  { id: 'keys.smooth', title: 'Go smoothly through selected keys', group: 'Keys', keys: ['E'], also: 'ease easing bezier keyframe', whyNot: needsKeys, run: shape('smooth', 'The motion goes smoothly through them already, or knows nothing between them.') },
+  { id: 'keys.straight', title: 'Go straight between selected keys', group: 'Keys', keys: ['D'], also: 'linear keyframe', whyNot: needsKeys, run: shape('straight', 'It goes straight already, or knows nothing between them.') },
   {
-    id: 'keys.hold', title: 'Hold selected keys until the next', group: 'Keys', keys: ['Alt+H'], whyNot: needsKeys, run: shape('held', 'Words and switches hold by themselves.'),
+    id: 'keys.hold', title: 'Hold selected keys until the next', group: 'Keys', keys: ['U'], also: 'step constant keyframe', whyNot: needsKeys, run: shape('held', 'Words and switches hold by themselves.'),
     isOn: (state) => state.selection.keys.length > 0 && state.selection.keys.every((ref) => { const key = channelOf(state, ref)?.keys[ref.key]; return key !== undefined && isHeldKey(key); }),
   },
   ...outside('after', 'After the last key'),

@@ -47,14 +47,14 @@ function takeApart(editor: Editor): void {
 }
 
 export const LAYER_ACTIONS: readonly Action[] = [
-  tool('new.rectangle', 'Draw a rectangle', { kind: 'shape', shape: 'rectangle' }, ['Shift+R']),
-  tool('new.ellipse', 'Draw an ellipse', { kind: 'shape', shape: 'ellipse' }, ['Shift+E']),
-  tool('new.polygon', 'Draw a polygon', { kind: 'shape', shape: 'polygon' }, ['Shift+P']),
-  tool('new.star', 'Draw a star', { kind: 'shape', shape: 'star' }, ['Shift+S']),
-  tool('new.path', 'Draw a path with the pen', { kind: 'pen' }, ['D']),
-  tool('new.text', 'Write text', { kind: 'text' }, ['T']),
+  tool('new.rectangle', 'Draw a rectangle', { kind: 'shape', shape: 'rectangle' }, ['4']),
+  tool('new.ellipse', 'Draw an ellipse', { kind: 'shape', shape: 'ellipse' }, ['5']),
+  tool('new.polygon', 'Draw a polygon', { kind: 'shape', shape: 'polygon' }, ['6']),
+  tool('new.star', 'Draw a star', { kind: 'shape', shape: 'star' }, ['7']),
+  tool('new.path', 'Draw a path with the pen', { kind: 'pen' }, ['8']),
+  tool('new.text', 'Write text', { kind: 'text' }, ['9']),
   {
-    id: 'new.null', title: 'Add a null', group: 'New', keys: ['Shift+N'],
+    id: 'new.null', title: 'Add a null', group: 'New', keys: ['0'],
     run: (editor) => {
       const state = editor.store.getState();
       const composition = current(state);
@@ -70,18 +70,19 @@ export const LAYER_ACTIONS: readonly Action[] = [
   { id: 'layers.out', title: 'Go back out of the nest', group: 'Layers', keys: ['Shift+Enter'], whyNot: (state) => (state.way.length < 2 ? 'This composition was not entered through a nest.' : null), run: (editor) => editor.goOut() },
   { id: 'layers.rename', title: (state) => `Rename ${whom(state)}`, group: 'Layers', keys: ['F2'], whyNot: needsLayers, run: (editor) => editor.set({ renaming: editor.store.getState().selection.layers[0] ?? null }) },
   flip('layers.hide', 'visible', 'Hide', 'Show', ['H'], false),
-  flip('layers.lock', 'locked', 'Lock', 'Unlock', ['Ctrl+L']),
-  flip('layers.solo', 'solo', 'Solo', 'Stop solo of', ['Alt+S']),
-  flip('layers.guide', 'guide', 'Make guides of', 'Make layers again of', []),
+  flip('layers.lock', 'locked', 'Lock', 'Unlock'),
+  flip('layers.solo', 'solo', 'Solo', 'Unsolo', ['Q']),
+  flip('layers.guide', 'guide', 'Leave out of the film:', 'Put into the film:'),
   {
-    id: 'layers.whole', title: (state) => `Show whole frames alone in ${whom(state)}`, group: 'Layers', whyNot: needsLayers, isOn: (state) => state.selection.layers.length > 0 && isAll(state, 'sampling', 'whole'),
+    id: 'layers.whole', title: (state) => `Whole frames in ${whom(state)}`, also: 'sampling step between', group: 'Layers', whyNot: needsLayers, isOn: (state) => state.selection.layers.length > 0 && isAll(state, 'sampling', 'whole'),
     run: (editor) => { const state = editor.store.getState(); editor.do('layers.set', { layers: state.selection.layers, field: 'sampling', value: isAll(state, 'sampling', 'whole') ? 'exact' : 'whole' }); },
   },
-  { id: 'layers.free', title: (state) => `Let ${whom(state)} follow nothing`, group: 'Layers', whyNot: (state) => (chosenLayers(state).some((layer) => layer.parent !== null) ? null : 'What is selected follows nothing.'), run: (editor) => { const state = editor.store.getState(); editor.do('layers.parent', { layers: state.selection.layers, parent: null, frame: state.frame }); } },
+  { id: 'layers.free', title: (state) => `Let ${whom(state)} follow nothing`, also: 'unparent free detach', group: 'Layers', whyNot: (state) => (chosenLayers(state).some((layer) => layer.parent !== null) ? null : 'What is selected follows nothing.'), run: (editor) => { const state = editor.store.getState(); editor.do('layers.parent', { layers: state.selection.layers, parent: null, frame: state.frame }); } },
   {
-    id: 'layers.follow', title: 'Let the others follow the layer selected last', group: 'Layers', whyNot: (state) => (state.selection.layers.length < 2 ? 'Select the followers, then the layer to follow.' : null),
+    id: 'layers.follow', title: 'Let the others follow the layer selected last', also: 'parent link attach', group: 'Layers', whyNot: (state) => (state.selection.layers.length < 2 ? 'Select the followers, then the layer to follow.' : null),
     run: (editor) => { const state = editor.store.getState(); const { layers } = state.selection; editor.do('layers.parent', { layers: layers.slice(0, -1), parent: layers[layers.length - 1]!, frame: state.frame }); },
   },
+  { id: 'layers.sequence', title: 'Lay layers one after another …', group: 'Time', also: 'sequence order stagger row', whyNot: (state) => (state.selection.layers.length < 2 ? 'Select two layers or more first.' : null), run: (editor) => editor.set({ laying: { each: null, overlap: 0, order: 'list' } }) },
   { id: 'layers.up', title: 'One up in the list', group: 'Layers', keys: ['Ctrl+ArrowUp'], whyNot: needsLayers, run: step('up') },
   { id: 'layers.down', title: 'One down in the list', group: 'Layers', keys: ['Ctrl+ArrowDown'], whyNot: needsLayers, run: step('down') },
   { id: 'layers.top', title: 'To the top of the list', group: 'Layers', keys: ['Ctrl+Shift+ArrowUp'], whyNot: needsLayers, run: step('top') },

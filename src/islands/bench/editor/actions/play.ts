@@ -39,8 +39,8 @@ export const PLAY_ACTIONS: readonly Action[] = [
   { id: 'play.on-ten', title: 'Ten frames on', group: 'Play', keys: ['Shift+ArrowRight'], run: step(10) },
   { id: 'play.first', title: 'To the first frame', group: 'Play', keys: ['Home'], run: (editor) => editor.seek(0) },
   { id: 'play.last', title: 'To the last frame', group: 'Play', keys: ['End'], run: (editor) => editor.seek(current(editor.store.getState()).duration - 1) },
-  { id: 'play.range-from', title: 'Begin the play range here', group: 'Play', keys: ['Shift+I'], run: range('from') },
-  { id: 'play.range-to', title: 'End the play range here', group: 'Play', keys: ['Shift+O'], run: range('to') },
+  { id: 'play.range-from', title: 'Begin the play range here', group: 'Play', keys: ['I'], also: 'start in', run: range('from') },
+  { id: 'play.range-to', title: 'End the play range here', group: 'Play', keys: ['O'], also: 'out stop', run: range('to') },
   {
     id: 'play.range-whole', title: 'Play the whole composition', group: 'Play',
     whyNot: (state) => { const { range: [from, to], duration } = current(state); return from === 0 && to === duration ? 'The whole composition plays already.' : null; },

@@ -6,7 +6,7 @@ import { freshId } from '../fresh-id';
 import type { Action } from './action';
 
 export const PROJECT_ACTIONS: readonly Action[] = [
-  { id: 'project.media', title: 'Bring in media …', group: 'Project', keys: ['Ctrl+I'], run: (editor) => chooseMedia(editor) },
+  { id: 'project.media', title: 'Bring in media …', group: 'Project', keys: ['Ctrl+O'], also: 'import open footage picture file', run: (editor) => chooseMedia(editor) },
   {
     id: 'project.composition', title: 'New composition', group: 'Project',
     run: (editor) => {
@@ -30,7 +30,7 @@ export const PROJECT_ACTIONS: readonly Action[] = [
       editor.say(`${steps.length} ${steps.length === 1 ? 'step is' : 'steps are'} in your downloads. “npm run oak -- edit FILE --script steps.jsonl --out FILE2” does the same again.`);
     },
   },
-  { id: 'project.render', title: 'Render a film …', group: 'Project', keys: ['Ctrl+Shift+R'], run: (editor) => editor.set({ dialog: { kind: 'render' } }) },
+  { id: 'project.render', title: 'Render a film …', group: 'Project', also: 'export output video', keys: ['Ctrl+Shift+E'], run: (editor) => editor.set({ dialog: { kind: 'render' } }) },
   { id: 'help.find', title: 'Find an action', group: 'Help', keys: ['Ctrl+K'], run: (editor) => editor.set({ dialog: { kind: 'find' } }) },
   { id: 'help.shortcuts', title: 'All shortcuts', group: 'Help', keys: ['?'], run: (editor) => editor.set({ dialog: { kind: 'shortcuts' } }) },
   { id: 'help.pages', title: 'Help', group: 'Help', keys: ['F1'], run: (editor) => editor.set({ dialog: { kind: 'help', page: 'start' } }) },

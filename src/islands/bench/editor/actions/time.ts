@@ -1,9 +1,10 @@
 import type { TrackRef } from '../../../../core/commands';
 import { keyedTracks, keyMomentsOf } from '../../../../core/scene';
-import { keysOf, NO_MOMENTS } from '../../../../core/commands';
+import { framesOf, keysOf, NO_MOMENTS } from '../../../../core/commands';
 import { inOrder, inTime } from '../../../../core/model';
 import { current, type Editor } from '../editor';
 import { freshId } from '../fresh-id';
+import { catchesFor } from '../../timeline/drag';
 import { mendable, mendProblem, showProblem, tickBeyond, ticksOf } from '../problems';
 import { foldKey, type EditorState } from '../state';
 import { chosenLayers, needsKeys, needsLayers, type Action } from './action';
@@ -41,8 +42,30 @@ const toProblem = (direction: 1 | -1) => (editor: Editor) => {
 const needsTicks = (state: EditorState): string | null => (ticksOf(state).length > 0 ? null : 'No problem has a moment on this ruler.');
 const nudgeKeys = (by: number) => (editor: Editor) => {
   const state = editor.store.getState();
-  editor.do('time.shift', { ...NO_MOMENTS, keys: state.selection.keys, markers: state.selection.markers, by, near: state.frame });
+  const { keys, markers } = state.selection;
+  editor.nudge(`shift ${JSON.stringify([keys, markers])}`, 'time.shift', { ...NO_MOMENTS, keys, markers, by, near: state.frame });
 };
+/** What is selected goes to the next beat, marker or key on that side, by its moment nearest to there. */
+const toCatch = (direction: 1 | -1) => (editor: Editor) => {
+  const state = editor.store.getState();
+  const composition = current(state);
+  const moments = { ...NO_MOMENTS, keys: state.selection.keys, markers: state.selection.markers };
+  const own = framesOf(state.project, composition, moments);
+  const edge = direction > 0 ? Math.max(...own) : Math.min(...own);
+  const caught = catchesFor(state.project, composition, moments, { kind: 'moveKeys', refs: moments.keys }, state.frame, [-Infinity, Infinity]).filter(({ at, name }) => (at - edge) * direction > 1e-6 && name !== 'playhead');
+  const [next] = [...caught].sort((a, b) => (a.at - b.at) * direction);
+  if (!next || own.length === 0) return editor.say(direction > 0 ? 'There is nothing to catch after them.' : 'There is nothing to catch before them.');
+  if (editor.nudge(`catch ${JSON.stringify([moments.keys, moments.markers])}`, 'time.shift', { ...moments, by: next.at - edge, near: edge })) editor.say(`At ${next.name}, frame ${Math.round(next.at * 100) / 100}.`);
+};
+
+/** Cuts bars in two; the later parts are selected. */
+function split(editor: Editor, layers: readonly string[], already: string): void {
+  const made = editor.do('layers.split', { layers: [...layers], frame: editor.store.getState().frame });
+  if (made?.made) editor.select({ layers: made.made as readonly string[], keys: [], markers: [], operator: null });
+  else editor.say(already);
+}
+
+const needsMoments = (state: EditorState): string | null => (state.selection.markers.length > 0 ? null : needsKeys(state));
 
 /** Keys tracks at the playhead. A refusal says itself why; where there is just nothing to do, that is said. */
 function keyAll(editor: Editor, tracks: readonly TrackRef[], already: string): void {
@@ -64,14 +87,15 @@ function keySelected(editor: Editor): void {
 }
 
 export const TIME_ACTIONS: readonly Action[] = [
-  { id: 'time.trim-start', title: 'Trim bars to begin at the playhead', group: 'Time', keys: ['I'], whyNot: needsLayers, run: trim('start') },
-  { id: 'time.trim-end', title: 'Trim bars to end with the playhead’s frame', group: 'Time', keys: ['O'], whyNot: needsLayers, run: trim('end') },
+  { id: 'time.trim-start', title: 'Trim bars to begin at the playhead', group: 'Time', keys: ['Shift+I'], also: 'cut in', whyNot: needsLayers, run: trim('start') },
+  { id: 'time.trim-end', title: 'Trim bars to end with the playhead’s frame', group: 'Time', keys: ['Shift+O'], also: 'cut out', whyNot: needsLayers, run: trim('end') },
   {
-    id: 'time.split', title: 'Split at the playhead', group: 'Time', keys: ['S'], whyNot: needsLayers,
-    run: (editor) => { const state = editor.store.getState(); if (!editor.do('layers.split', { layers: state.selection.layers, frame: state.frame })) editor.say('The playhead is not inside a bar that is selected.'); },
+    id: 'time.split', title: 'Split at the playhead', group: 'Time', keys: ['S'], also: 'cut razor', whyNot: needsLayers,
+    run: (editor) => split(editor, editor.store.getState().selection.layers, 'The playhead is not inside a bar that is selected.'),
   },
+  { id: 'time.split-all', title: 'Split all layers at the playhead', group: 'Time', keys: ['Shift+S'], also: 'cut razor', run: (editor) => split(editor, current(editor.store.getState()).layers.order, 'The playhead is not inside any bar.') },
   {
-    id: 'time.to-playhead', title: 'Slide bars to begin at the playhead', group: 'Time', whyNot: needsLayers,
+    id: 'time.to-playhead', title: 'Slide bars to begin at the playhead', group: 'Time', also: 'move slip roll', whyNot: needsLayers,
     run: (editor) => {
       const state = editor.store.getState();
       const first = Math.min(...chosenLayers(state).flatMap((layer) => layer.spans[0]?.[0] ?? []));
@@ -79,7 +103,7 @@ export const TIME_ACTIONS: readonly Action[] = [
     },
   },
   {
-    id: 'time.marker', title: (state) => `Add a marker ${state.selection.layers.length === 0 ? 'to the composition' : state.selection.layers.length === 1 ? 'to the layer' : `to each of ${state.selection.layers.length} layers`} here`, group: 'Time', keys: ['M'],
+    id: 'time.marker', title: (state) => `Add a marker ${state.selection.layers.length === 0 ? 'to the composition' : state.selection.layers.length === 1 ? 'to the layer' : `to each of ${state.selection.layers.length} layers`} here`, group: 'Time', keys: ['M'], also: 'cue',
     run: (editor) => {
       const state = editor.store.getState();
       const made: string[] = [];
@@ -88,6 +112,7 @@ export const TIME_ACTIONS: readonly Action[] = [
       if (editor.do('markers.add', { layers, at: state.frame }, newId)) editor.select({ markers: made.map((marker, i) => ({ layer: layers[i] ?? null, marker })), keys: [] });
     },
   },
+  { id: 'time.marker-composition', title: 'Add a marker to the composition here', group: 'Time', keys: ['Shift+M'], run: (editor) => { const id = freshId(); if (editor.do('markers.add', { layers: [], at: editor.store.getState().frame }, () => id)) editor.select({ markers: [{ layer: null, marker: id }], keys: [] }); } },
   { id: 'time.next-marker', title: 'To the next marker', group: 'Time', keys: ['Ctrl+ArrowRight'], run: toMarker(1) },
   { id: 'time.marker-before', title: 'To the marker before', group: 'Time', keys: ['Ctrl+ArrowLeft'], run: toMarker(-1) },
   { id: 'time.next-problem', title: 'To the next problem', group: 'Time', whyNot: needsTicks, run: toProblem(1) },
@@ -97,15 +122,17 @@ export const TIME_ACTIONS: readonly Action[] = [
     whyNot: (state) => (mendable(state) ? null : 'No problem of what is selected, or of this frame, has an edit that mends it.'),
     run: (editor) => { const problem = mendable(editor.store.getState()); if (problem) mendProblem(editor, problem); },
   },
-  { id: 'keys.add', title: 'Key the keyed channels of what is selected', group: 'Keys', keys: ['K'], whyNot: needsLayers, run: keySelected },
-  { id: 'keys.pose', title: 'Key the pose of what is selected', group: 'Keys', keys: ['Shift+K'], whyNot: needsLayers, run: keyPose },
-  { id: 'keys.keying', title: 'Keying: changes become keys', group: 'Keys', keys: ['R'], isOn: (state) => state.keying, run: (editor) => editor.set({ keying: !editor.store.getState().keying }) },
+  { id: 'keys.add', title: 'Key the keyed channels of what is selected', group: 'Keys', keys: ['K'], also: 'keyframe', whyNot: (state) => (state.playing ? null : needsLayers(state)), run: (editor) => (editor.store.getState().playing ? editor.togglePlay() : keySelected(editor)) },
+  { id: 'keys.pose', title: 'Key the pose of what is selected', group: 'Keys', keys: ['Shift+K'], also: 'keyframe all', whyNot: needsLayers, run: (editor) => (editor.store.getState().playing ? editor.togglePlay() : keyPose(editor)) },
+  { id: 'keys.keying', title: 'Keying: changes become keys', group: 'Keys', keys: ['R'], also: 'record auto keyframe', isOn: (state) => state.keying, run: (editor) => editor.set({ keying: !editor.store.getState().keying }) },
   { id: 'keys.next', title: 'To the next key', group: 'Keys', keys: ['PageDown'], run: toKey(1) },
   { id: 'keys.before', title: 'To the key before', group: 'Keys', keys: ['PageUp'], run: toKey(-1) },
-  { id: 'keys.later', title: 'Move selected keys a frame later', group: 'Keys', keys: ['Alt+ArrowRight'], whyNot: (state) => (state.selection.markers.length > 0 ? null : needsKeys(state)), run: nudgeKeys(1) },
-  { id: 'keys.earlier', title: 'Move selected keys a frame earlier', group: 'Keys', keys: ['Alt+ArrowLeft'], whyNot: (state) => (state.selection.markers.length > 0 ? null : needsKeys(state)), run: nudgeKeys(-1) },
+  { id: 'keys.later', title: 'Move selected keys a frame later', group: 'Keys', keys: ['.'], also: 'nudge keyframe', whyNot: needsMoments, run: nudgeKeys(1) },
+  { id: 'keys.earlier', title: 'Move selected keys a frame earlier', group: 'Keys', keys: [','], also: 'nudge keyframe', whyNot: needsMoments, run: nudgeKeys(-1) },
+  { id: 'keys.later-catch', title: 'Move selected keys to the next beat, marker or key', group: 'Keys', keys: ['>', ':'], also: 'nudge snap', whyNot: needsMoments, run: toCatch(1) },
+  { id: 'keys.earlier-catch', title: 'Move selected keys to the beat, marker or key before', group: 'Keys', keys: ['<', ';'], also: 'nudge snap', whyNot: needsMoments, run: toCatch(-1) },
   {
-    id: 'keys.all', title: 'Select all keys of the selected layers', group: 'Keys', whyNot: needsLayers,
+    id: 'keys.all', title: 'Select all keys of the selected layers', group: 'Keys', also: 'keyframe', whyNot: needsLayers,
     run: (editor) => {
       const state = editor.store.getState();
       const keys = chosenLayers(state).flatMap((layer) => keyedTracks(state.project, layer).flatMap(({ address, channel }) => keysOf(channel).map((key) => ({ layer: layer.id, track: address, key: key.id }))));

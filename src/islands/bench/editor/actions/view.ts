@@ -14,7 +14,7 @@ const setting = (id: string, title: string, name: 'snap' | 'ripple' | 'together'
 });
 const nudge = (dx: number, dy: number) => (editor: Editor) => {
   const state = editor.store.getState();
-  if (!editor.do('layers.move', { layers: state.selection.layers, by: [dx, dy], frame: state.frame, keying: state.keying })) editor.say('What is selected has no place on the picture, or is locked.');
+  if (!editor.nudge(`move ${state.selection.layers.join()}`, 'layers.move', { layers: state.selection.layers, by: [dx, dy], frame: state.frame, keying: state.keying })) editor.say('What is selected has no place on the picture, or is locked.');
 };
 /** Closer to the picture or farther; what lies in the middle stays. */
 const zoomPicture = (factor: number) => (editor: Editor) => {
@@ -52,16 +52,16 @@ const wholeShown = (state: EditorState): boolean => {
 };
 
 export const VIEW_ACTIONS: readonly Action[] = [
-  { id: 'picture.left', title: 'Nudge left by a pixel', group: 'Picture', keys: ['Alt+Shift+ArrowLeft'], whyNot: needsLayers, run: nudge(-1, 0) },
-  { id: 'picture.right', title: 'Nudge right by a pixel', group: 'Picture', keys: ['Alt+Shift+ArrowRight'], whyNot: needsLayers, run: nudge(1, 0) },
-  { id: 'picture.up', title: 'Nudge up by a pixel', group: 'Picture', keys: ['Alt+Shift+ArrowUp'], whyNot: needsLayers, run: nudge(0, -1) },
-  { id: 'picture.down', title: 'Nudge down by a pixel', group: 'Picture', keys: ['Alt+Shift+ArrowDown'], whyNot: needsLayers, run: nudge(0, 1) },
+  { id: 'picture.left', title: 'Nudge left by a pixel', group: 'Picture', whyNot: needsLayers, run: nudge(-1, 0) },
+  { id: 'picture.right', title: 'Nudge right by a pixel', group: 'Picture', whyNot: needsLayers, run: nudge(1, 0) },
+  { id: 'picture.up', title: 'Nudge up by a pixel', group: 'Picture', whyNot: needsLayers, run: nudge(0, -1) },
+  { id: 'picture.down', title: 'Nudge down by a pixel', group: 'Picture', whyNot: needsLayers, run: nudge(0, 1) },
   { id: 'picture.fit', title: 'Fit the picture into its room', group: 'Picture', keys: ['Ctrl+0'], whyNot: (state) => (state.picture.zoom === null ? 'It is fitted already.' : null), run: (editor) => editor.set({ picture: { ...editor.store.getState().picture, zoom: null } }) },
   { id: 'picture.whole', title: 'Picture at 100 %', group: 'Picture', keys: ['Ctrl+1'], run: (editor) => { const state = editor.store.getState(); const { width, height } = current(state); editor.set({ picture: { ...state.picture, zoom: 1, centre: state.picture.zoom === null ? [width / 2, height / 2] : state.picture.centre } }); } },
   { id: 'picture.closer', title: 'Closer to the picture', group: 'Picture', keys: ['Ctrl+=', 'Ctrl++'], whyNot: pictureEnds(1.5, 'It is as close as it goes: 32 screen pixels for one of the film.'), run: zoomPicture(1.5) },
   { id: 'picture.farther', title: 'Farther from the picture', group: 'Picture', keys: ['Ctrl+-'], whyNot: pictureEnds(1 / 1.5, 'It is as small as it goes: a twentieth.'), run: zoomPicture(1 / 1.5) },
   { id: 'picture.pixels', title: 'Show the pixels of the film', group: 'Picture', isOn: (state) => state.picture.pixels, run: (editor) => { const { picture } = editor.store.getState(); editor.set({ picture: { ...picture, pixels: !picture.pixels } }); } },
-  overlay('picture.thirds', 'Thirds and middle lines', 'thirds', ['Shift+T']),
+  overlay('picture.thirds', 'Thirds and middle lines', 'thirds'),
   overlay('picture.safe', 'Safe frame for titles and action', 'safe', []),
   overlay('picture.path', 'Motion path of the selection', 'path', []),
   {
@@ -101,10 +101,11 @@ export const VIEW_ACTIONS: readonly Action[] = [
     },
   },
   { id: 'view.unfold-all', title: 'Unfold all layers', group: 'View', keys: ['Shift+F'], whyNot: (state) => (!laneIsAlone(state) && current(state).layers.order.every((id) => state.unfolded.has(foldKey(current(state).id, id))) ? 'All layers are unfolded already.' : null), run: (editor) => { const state = editor.store.getState(); editor.set({ laneAlone: null, unfolded: new Set(current(state).layers.order.map((id) => foldKey(current(state).id, id))) }); } },
-  { id: 'view.fold-all', title: 'Fold all layers', group: 'View', keys: ['Alt+F'], whyNot: (state) => (state.unfolded.size + state.lanes.size === 0 ? 'All layers are folded already.' : null), run: (editor) => editor.set({ laneAlone: null, unfolded: new Set(), lanes: new Set() }) },
+  { id: 'view.fold-all', title: 'Fold all layers', group: 'View', keys: ['Ctrl+Shift+F'], whyNot: (state) => (state.unfolded.size + state.lanes.size === 0 ? 'All layers are folded already.' : null), run: (editor) => editor.set({ laneAlone: null, unfolded: new Set(), lanes: new Set() }) },
+  { id: 'view.nestled', title: 'Followers drawn in under their leaders', group: 'View', also: 'parent tree indent', isOn: (state) => state.settings.nestled, run: (editor) => editor.setSettings({ nestled: !editor.store.getState().settings.nestled }) },
   { id: 'view.by-start', title: 'Rows in order of start', group: 'View', isOn: (state) => state.order === 'start', run: (editor) => editor.set({ order: editor.store.getState().order === 'start' ? 'list' : 'start' }) },
   ...([['all', 'Show all rows'], ['selected', 'Show selected layers alone'], ['keyed', 'Show layers with keys alone'], ['nests', 'Show nests alone']] as const).map(([filter, title]): Action => ({
     id: `view.filter-${filter}`, title, group: 'View', isOn: (state) => state.filter === filter, whyNot: (state) => (state.filter === filter ? 'Those rows are shown already.' : null), run: (editor) => editor.set({ filter }),
   })),
-  { id: 'view.seconds', title: 'Count seconds on the ruler', group: 'View', isOn: (state) => state.settings.unit === 'seconds', run: (editor) => editor.setSettings({ unit: editor.store.getState().settings.unit === 'seconds' ? 'frames' : 'seconds' }) },
+  { id: 'view.seconds', title: 'Count seconds on the ruler', also: 'frames unit', group: 'View', isOn: (state) => state.settings.unit === 'seconds', run: (editor) => editor.setSettings({ unit: editor.store.getState().settings.unit === 'seconds' ? 'frames' : 'seconds' }) },
 ];

@@ -40,7 +40,7 @@ function standsAlone(composition: Composition, alone: string | null): { readonly
 }
 
 /** Layers that pass the search and the filter; by start, those that begin together keep the order of the list. */
-function layersShown(project: Project, composition: Composition, { order, search, filter, selected }: RowChoice): readonly Layer[] {
+function layersShown(project: Project, composition: Composition, { order, nestled, search, filter, selected }: RowChoice): readonly Layer[] {
   const words = search.trim().toLowerCase();
   const chosen = new Set(selected);
   const shown = inOrder(composition.layers).filter((layer) => {
@@ -52,7 +52,27 @@ function layersShown(project: Project, composition: Composition, { order, search
       case 'nests': return layer.kind === 'nest';
     }
   });
+  if (order === 'list' && nestled) return underLeaders(shown);
   return order === 'list' ? shown : [...shown].sort((a, b) => (a.spans[0]?.[0] ?? 0) - (b.spans[0]?.[0] ?? 0));
+}
+
+/** Layers with their followers right after them, in the order of the list; one whose leader is not among them stands for itself. */
+function underLeaders(layers: readonly Layer[]): readonly Layer[] {
+  const here = new Set(layers.map((layer) => layer.id));
+  const followers = new Map<string, Layer[]>();
+  for (const layer of layers) if (layer.parent !== null && here.has(layer.parent)) (followers.get(layer.parent) ?? followers.set(layer.parent, []).get(layer.parent)!).push(layer);
+  const out: Layer[] = [];
+  const seen = new Set<string>();
+  const add = (layer: Layer): void => {
+    if (seen.has(layer.id)) return;
+    seen.add(layer.id);
+    out.push(layer);
+    followers.get(layer.id)?.forEach(add);
+  };
+  for (const layer of layers) if (layer.parent === null || !here.has(layer.parent)) add(layer);
+  // Rings have no beginning: what is left of them stands as it is listed.
+  for (const layer of layers) add(layer);
+  return out;
 }
 
 /** The height of all rows together. */

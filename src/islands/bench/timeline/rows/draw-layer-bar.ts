@@ -30,7 +30,7 @@ export function drawLayerBar(to: CanvasRenderingContext2D, look: TracksLook, lay
     to.strokeStyle = selected ? INK.leaf : inks.edge;
     to.lineWidth = selected ? 1.5 : 1;
     to.stroke();
-    if (look.grip?.layer === layer.id) drawGrip(to, look, left, right, top, height);
+    if (look.grip?.layer === layer.id) drawGrip(to, look, xOf(Math.max(from, 0), view), xOf(Math.min(until, look.composition.duration), view), top, height);
   }
 }
 

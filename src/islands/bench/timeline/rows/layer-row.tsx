@@ -1,5 +1,5 @@
 import { keyedTracks } from '../../../../core/scene';
-import { inTime, member, type Layer } from '../../../../core/model';
+import { inTime, member, type Composition, type Layer } from '../../../../core/model';
 import { useEditorState } from '../../editor/editor-context';
 import { foldKey, type TimelineView } from '../../editor/state';
 import { drawPegs } from '../draw-pegs';
@@ -37,9 +37,11 @@ export const layerRow = defineRow<Own>({
     // Flags stand in the upper part of the row, above the bar's own ends only where their staff is.
     const marker = y < 13 ? markerHit(inTime(layer.markers), layer.id, view, x) : null;
     if (marker) return marker;
-    const end = endUnder(layer, view, x, y > row.height / 2);
-    if (end) return end;
+    // Pegs win in the middle third of a row, the bar's ends above and below.
     const peg = row.own.open ? null : nearestPeg(pegsIn(row, place), view, x);
+    const inMiddle = y >= row.height / 3 && y <= (row.height * 2) / 3;
+    const end = peg && inMiddle ? null : endUnder(layer, view, place.composition.duration, x, y > row.height / 2);
+    if (end) return end;
     if (peg) return { kind: 'keys', ...peg, layer: layer.id };
     const onBar = layer.spans.some(([from, to]) => x >= xOf(from, view) && x < xOf(to, view));
     return onBar ? { kind: 'bar', layer: layer.id } : { kind: 'row', layer: layer.id };
@@ -53,11 +55,12 @@ function pegsIn(row: Row, { project, composition }: RowPlace) {
   return pegsOf(project, composition, row.layer!, keyedTracks(project, row.layer!));
 }
 
-/** An end of the bar under x: its upper half trims, its lower half stretches. */
-function endUnder(layer: Layer, view: TimelineView, x: number, lower: boolean): Hit | null {
+/** An end of the bar under x: its upper half trims, its lower half stretches; one that lies beyond the composition is taken where that ends. */
+function endUnder(layer: Layer, view: TimelineView, duration: number, x: number, lower: boolean): Hit | null {
   const kind = lower ? 'stretch' : 'trim';
   for (const [from, to] of layer.spans) {
-    const [left, right] = [xOf(from, view), xOf(to, view)];
+    // An end beyond the composition is taken at its edge.
+    const [left, right] = [xOf(Math.max(from, 0), view), xOf(Math.min(to, duration), view)];
     // Ends lie half inside the bar; a short bar keeps a middle to slide it by.
     const reach = Math.min(END, Math.max(2, (right - left) / 4));
     if (Math.abs(x - left) <= reach && from === layer.spans[0]![0]) return { kind, layer: layer.id, end: 'start' };
@@ -66,12 +69,20 @@ function endUnder(layer: Layer, view: TimelineView, x: number, lower: boolean): 
   return null;
 }
 
+/** How many leaders a layer has above it; a ring ends the count. */
+function depthOf({ layers }: Composition, layer: Layer): number {
+  let depth = 0;
+  for (let up = layer.parent; up !== null && depth < 8; up = member(layers.by, up)?.parent ?? null) depth++;
+  return depth;
+}
+
 function Head({ row, index, composition, target, acts }: HeadProps<Own>) {
   const layer = row.layer!;
   const key = foldKey(composition.id, layer.id);
   const selected = useEditorState((state) => state.selection.layers.includes(layer.id));
   const lane = useEditorState((state) => state.lanes.has(key));
   const renaming = useEditorState((state) => state.renaming === layer.id);
+  const nestled = useEditorState((state) => state.settings.nestled);
   const follows = layer.parent === null ? null : (member(composition.layers.by, layer.parent)?.name ?? 'a missing layer');
-  return <LayerHead top={row.top} height={row.height} index={index} layer={layer} composition={composition.id} selected={selected} open={row.own.open} opens={row.own.opens} lane={lane} renaming={renaming} follows={follows} target={target} acts={acts} />;
+  return <LayerHead top={row.top} height={row.height} index={index} layer={layer} composition={composition.id} selected={selected} open={row.own.open} opens={row.own.opens} lane={lane} renaming={renaming} follows={follows} depth={nestled ? depthOf(composition, layer) : 0} target={target} acts={acts} />;
 }

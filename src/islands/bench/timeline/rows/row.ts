@@ -12,6 +12,8 @@ export type RowChoice = {
   readonly unfolded: ReadonlySet<string>;
   readonly lanes: ReadonlySet<string>;
   readonly order: 'list' | 'start';
+  /** Followers stand under their leaders. */
+  readonly nestled?: boolean;
   readonly search: string;
   readonly filter: 'all' | 'selected' | 'keyed' | 'nests';
   readonly selected: readonly string[];
@@ -38,7 +40,7 @@ export type HeadProps<Own = unknown> = RowPlace & {
   readonly row: Row<Own>;
   /** Its number in the list, from nought. */
   readonly index: number;
-  /** A link is dragged over it. */
+  /** What is dragged would follow it. */
   readonly target: boolean;
   readonly acts: HeadActs;
 };
