@@ -41,7 +41,7 @@ afterAll(async () => {
 /** A window over a project, and the ear with which it hears that it is looked at again. */
 function openWindow(id: string, project: Project): { readonly editor: Editor; readonly look: () => void } {
   let look = (): void => undefined;
-  vi.stubGlobal('window', { addEventListener: (_: string, heard: () => void) => void (look = heard), removeEventListener: () => undefined });
+  vi.stubGlobal('window', { addEventListener: (name: string, heard: () => void) => { if (name === 'focus') look = heard; }, removeEventListener: () => undefined });
   const outbox: Outbox = {
     keeps: true, waiting: () => Promise.resolve({ changes: [], newer: 0 }), put: () => Promise.resolve(1), remove: () => Promise.resolve(),
     asides: () => Promise.resolve([]), putAside: () => Promise.resolve(++count), removeAside: () => Promise.resolve(),

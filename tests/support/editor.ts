@@ -33,7 +33,7 @@ export function openEditor(project: Project, left: Left = { waiting: [], asides:
   const answers: OpenedEditor['answers'] = [];
   const aside = new Map<number, unknown>();
   let focus = (): void => undefined;
-  vi.stubGlobal('window', { addEventListener: (_: string, heard: () => void) => void (focus = heard), removeEventListener: () => undefined });
+  vi.stubGlobal('window', { addEventListener: (name: string, heard: () => void) => { if (name === 'focus') focus = heard; }, removeEventListener: () => undefined });
   vi.stubGlobal('localStorage', { getItem: (name: string) => kept.get(name) ?? null, setItem: (name: string, value: string) => void kept.set(name, value) });
   vi.stubGlobal('fetch', (_: string, init?: RequestInit) => {
     if (!init?.body) return Promise.resolve(new Response(JSON.stringify({ revision: others.length, changes: others })));

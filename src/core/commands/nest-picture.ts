@@ -76,7 +76,8 @@ function pictureOf(project: Project, host: Composition, layer: Layer, id: string
   const source = out.has('timing') ? sourceOf(project, host, layer) : null;
   const duration = Math.max(1, Math.ceil(source ? source.D : (hull(layer.spans)?.[1] ?? host.duration) - layer.start));
   const own = Object.entries(layer.channels as Readonly<Record<string, Channel>>).filter(([one]) => !Object.hasOwn(POSE, one) || (one === 'opacity' ? !out.has('opacity') : !out.has('place')));
-  const markers = out.has('markers') ? {} : Object.fromEntries(Object.values(layer.markers).map((marker) => [marker.id, { ...marker, at: marker.at - layer.start }]));
+  const begins = layer.start;
+  const markers = out.has('markers') ? {} : Object.fromEntries(Object.values(layer.markers).map((marker) => [marker.id, { ...marker, at: marker.at - begins }]));
   const inner = {
     ...layer, start: 0, spans: [[0, duration]], markers, parent: null, ...(out.has('place') ? AT_REST : {}),
     clipTo: null, ...(out.has('blend') ? { blend: 'normal' } : {}), visible: true, locked: false, solo: false, guide: false,

@@ -197,7 +197,7 @@ describe('actions', () => {
     actionOf('edit.delete').run(editor);
     expect(state().selection.markers.length).toBe(0);
     actionOf('play.range-from').run(editor);
-    expect(state().message?.text).toBe('The play range is so already.');
+    expect(state().message?.text).toBe('The play range begins here.');
     editor.seek(20);
     actionOf('play.range-from').run(editor);
     expect(current(state()).range).toEqual([20, 100]);
@@ -210,8 +210,12 @@ describe('actions', () => {
     editor.seek(10);
     actionOf('time.split').run(editor);
     expect(layers().length).toBe(4);
+    // The later part is selected, and goes on from here.
+    const [later] = state().selection.layers;
+    expect([later, current(state()).layers.by[later!]!.name]).toEqual([expect.not.stringMatching(/^lamp$/), 'Lamp 2']);
+    editor.seek(20);
     actionOf('time.to-playhead').run(editor);
-    expect(current(state()).layers.by['lamp']!.start).toBe(10);
+    expect(current(state()).layers.by[later!]!.start).toBe(10);
   });
   test('each has words for every state of the selection', () => {
     for (const chosen of [[], ['lamp'], ['lamp', 'tram']]) {

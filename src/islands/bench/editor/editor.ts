@@ -62,7 +62,6 @@ export type Editor = {
   readonly openComposition: (id: string) => void;
   readonly goOut: (steps?: number) => void;
   readonly say: Say;
-  /** Takes a message away that was read. */
   readonly hush: (id: number) => void;
   readonly close: () => void;
 } & Omit<Asides, 'setAside'>;

@@ -46,6 +46,7 @@ export const KeyStringOf = memo(function KeyStringOf({ layers, track, label, dis
           return Math.abs(frames) < 0.5 ? null : <rect key={frames} x={STRING_WIDTH / 2 + far - 1.5} y={6} width="3" height={HEIGHT - 12} rx="1.5" fill="var(--color-amber)" opacity={0.9 - 0.5 * (Math.abs(far) / SIDE)} />;
         })}
         <path d={`M${STRING_WIDTH / 2} 1.5V${HEIGHT - 1.5}`} stroke="var(--color-paper)" strokeOpacity={any ? 0.5 : 0.25} />
+        {!any && <circle cx={STRING_WIDTH / 2} cy={HEIGHT / 2} r="3" fill="var(--color-ground)" stroke="var(--color-muted)" />}
         {here && <rect x={STRING_WIDTH / 2 - 3} y={4} width="6" height={HEIGHT - 8} rx="2.5" fill="var(--color-amber)" stroke="var(--color-deep)" />}
       </svg>
       <Part left={0} width={STRING_WIDTH / 2 - MIDDLE} label={before === null ? `No key of ${label} before` : `To the key of ${label} before, ${away(before)}`} title={before === null ? 'No key before' : `The key before is ${away(before)} away`} disabled={before === null || playing} onPress={() => go(before)} />

@@ -164,8 +164,11 @@ describe('the ruler', () => {
     const ticks = ruler({ problems: [at('main', 12), at('reel', 5), at('main')] }).filter((call) => call.fill === INK.rust);
     expect(ticks.map((call) => call.args[0])).toEqual([119]);
   });
-  test('the play range is a line of time', () => {
+  test('outside the play range it is darker, and its ends are two pegs', () => {
     const ranged = projectOf([{ id: 'main', name: 'Main', duration: 100, range: [20, 60] }]).compositions.by['main']!;
-    expect(ruler({ composition: ranged }).find((call) => call.fill === INK.leaf)!.args).toEqual([200, 49, 400, 2]);
+    const calls = ruler({ composition: ranged });
+    expect(calls.filter((call) => call.fill === 'rgba(16, 18, 9, 0.5)').map((call) => call.args)).toEqual([[0, 0, 200, 52], [600, 0, 400, 52]]);
+    expect(calls.filter((call) => call.name === 'roundRect' && call.args[3] === 13).map((call) => call.args[0])).toEqual([197.5, 597.5]);
+    expect(calls.some((call) => call.fill === INK.leaf)).toBe(false);
   });
 });

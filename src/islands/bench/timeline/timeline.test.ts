@@ -1,11 +1,12 @@
 import { applyPatches, work, type Draft } from '../../../core/commands';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { projectOf, smallFilm } from '../../../../tests/support/projects';
+import { projectOf, smallFilm, type LayerInput } from '../../../../tests/support/projects';
 import { gestureIds } from '../editor/fresh-id';
 import { NOTHING_SELECTED } from '../editor/state';
 import { catchesFor, classifyDrag, foretell, limitsOf, momentsOf, ownFrames, snapDrag, stepOf, tellDrag, whyLocked, type Drag } from './drag';
 import { dropPlace } from './drop-place';
+import { followLines } from './follow-lines';
 import { barsInside, hitTest, keysInside } from './hit-test';
 import { buildRows, rowAt, totalHeight } from './rows/build-rows';
 import type { RowChoice } from './rows/row';
@@ -73,13 +74,22 @@ describe('rows', () => {
     expect(buildRows(film, main, choice({ alone: 'main/lamp', room: 400 })).length).toBe(3);
     expect(buildRows(film, main, choice({ alone: 'main/tram', room: 400, search: 'lamp' })).map(nameRow)).toEqual(['layer lamp']);
   });
-  test('dropped layers go before the row whose upper half they are over, else after it', () => {
-    expect(dropPlace(rows, 5)).toEqual({ before: 'tram', top: 0 });
-    expect(dropPlace(rows, 20)).toEqual({ before: 'lamp', top: 131 });
-    expect(dropPlace(rows, 100)).toEqual({ before: 'lamp', top: 131 });
-    expect(dropPlace(rows, 9999)).toEqual({ before: null, top: totalHeight(rows) });
-    expect(dropPlace(rows, -9)).toEqual({ before: 'tram', top: 0 });
+  test('dropped on the middle of a layer’s row they follow it, at its edges they go before or after it', () => {
+    const between = (before: string | null, top: number) => ({ kind: 'between', before, top });
+    expect(dropPlace(rows, 5)).toEqual(between('tram', 0));
+    expect(dropPlace(rows, 13)).toEqual({ kind: 'onto', layer: 'tram' });
+    expect(dropPlace(rows, 13, ['tram'])).toEqual(between('tram', 0));
+    expect(dropPlace(rows, 23)).toEqual(between('lamp', 131));
+    expect(dropPlace(rows, 100)).toEqual(between('lamp', 131));
+    expect(dropPlace(rows, 9999)).toEqual(between(null, totalHeight(rows)));
+    expect(dropPlace(rows, -9)).toEqual(between('tram', 0));
     expect(dropPlace([], 5)).toBeNull();
+  });
+  test('followers stand right under their leaders when they are asked to, rings and all', () => {
+    const led = (id: string, parent: string | null): LayerInput => ({ id, name: id, kind: 'null', ...(parent === null ? {} : { parent }) }) as LayerInput;
+    const order = (layers: LayerInput[]) => { const project = projectOf([{ id: 'main', name: 'Main', layers }]); return buildRows(project, project.compositions.by['main']!, choice({ nestled: true })).map(({ layer }) => layer!.id); };
+    expect(order([led('hand', 'arm'), led('lamp', null), led('arm', 'body'), led('body', null), led('foot', 'body')])).toEqual(['lamp', 'body', 'arm', 'hand', 'foot']);
+    expect(followLines(buildRows(film, main, choice({})))).toMatchObject([{ leader: 'lamp', to: [expect.any(Number) as number] }]);
   });
   test('say what a timing does', () => {
     expect(timingWords(main.layers.by['tram']!)).toBe('Loop frames 0 to 20, without end');

@@ -9,8 +9,8 @@ import { ACTIONS, actionFor, actionOf, keysFor, runAction } from '.';
 let editor: Editor;
 const state = () => editor.store.getState();
 
-/** Those that ask the browser for files or for its clipboard: the journeys in the browser do them. */
-const OUTSIDE = new Set(ACTIONS.filter((action) => /^(project\.(media|export|file|import|bundle)|edit\.(copy|cut|paste))/.test(action.id)).map((action) => action.id));
+/** Those that ask the browser for files, for its clipboard or for a field of its page: the journeys in the browser do them. */
+const OUTSIDE = new Set(ACTIONS.filter((action) => /^(project\.(media|export|file|import|bundle)|edit\.(copy|cut|paste)|timing\.copy|field\.)/.test(action.id)).map((action) => action.id));
 
 beforeEach(() => {
   vi.stubGlobal('requestAnimationFrame', () => 0);
