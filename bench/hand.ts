@@ -46,7 +46,7 @@ export async function measureHand(root: string): Promise<readonly Figure[]> {
       for (let i = 0; i < 3; i++) {
         await page.keyboard.press('Shift+F');
         await page.waitForTimeout(250);
-        await page.keyboard.press('Alt+f');
+        await page.keyboard.press('Control+Shift+F');
         await page.waitForTimeout(250);
       }
     });

@@ -42,6 +42,9 @@ beforeEach(async () => {
   await page.goto(`${server.address}/projects/night-tram`);
   await page.locator('canvas[data-frame-shown]').waitFor();
   await page.getByText('Seam closed').waitFor();
+  // The film is met at the frame of its still.
+  await expect.poll(() => playhead(page)).toBe(132);
+  await page.keyboard.press('Home');
   before = await exported(server.address, 'night-tram');
   reloaded = false;
   page.on('load', () => (reloaded = true));
@@ -76,13 +79,23 @@ describe('the panel', () => {
     await page.keyboard.press('Escape');
     await expect.poll(() => page.getByLabel('Turn of Tram').inputValue()).toBe('-4.94°');
   });
-  test('a peg keys its channel and takes the key away again', async () => {
+  test('a string keys its channel, takes the key away again and leads to the neighbours', async () => {
     await goTo(page, '60', 60);
     await page.getByRole('button', { name: 'Key Turn at the playhead' }).click();
     await page.getByRole('button', { name: 'Take away the key of Turn', exact: true }).waitFor();
     await page.getByRole('button', { name: 'Undo Add 1 key' }).waitFor();
     await page.getByRole('button', { name: 'Take away the key of Turn', exact: true }).click();
     await page.getByRole('button', { name: 'Undo Delete 1 key' }).waitFor();
+    // One stop for the keyboard: Enter, left and right.
+    const string = page.getByRole('region', { name: 'Place' }).getByRole('group', { name: 'Keys of Across' });
+    await expect.poll(() => string.getByRole('button', { name: 'To the next key of Across, 60 f' }).count()).toBe(1);
+    await string.focus();
+    await page.keyboard.press('ArrowRight');
+    await expect.poll(() => playhead(page)).toBe(120);
+    await page.keyboard.press('ArrowLeft');
+    await expect.poll(() => playhead(page)).toBe(0);
+    await string.getByRole('button', { name: /^To the next key of Across/ }).click();
+    await expect.poll(() => playhead(page)).toBe(120);
   });
   test('timing: added, set, refused in words, switched off, taken off', async () => {
     await page.getByRole('button', { name: 'Add timing' }).click();
@@ -186,7 +199,7 @@ describe('the timeline', () => {
     await page.keyboard.press('Shift+ArrowRight');
     await page.keyboard.press('ArrowLeft');
     await expect.poll(() => playhead(page)).toBe(129);
-    await page.keyboard.press('o');
+    await page.keyboard.press('Shift+o');
     await page.getByRole('button', { name: 'Undo Trim Tram' }).waitFor();
     await page.keyboard.press('k');
     await page.getByRole('button', { name: 'Undo Add 2 keys' }).waitFor();
@@ -268,11 +281,10 @@ describe('the timeline', () => {
     await page.mouse.move(lamp.x + 8, lamp.y + lamp.height + 4, { steps: 5 });
     await page.keyboard.press('Escape');
     await page.mouse.up();
-    await page.getByRole('row').filter({ has: page.getByText('Tram', { exact: true }) }).first().hover();
-    const link = (await page.getByRole('button', { name: 'Let Tram follow another layer: drag there' }).boundingBox())!;
-    await page.mouse.move(link.x + 8, link.y + 8);
+    await page.mouse.move(tram.x + 8, tram.y + 8);
     await page.mouse.down();
-    await page.mouse.move(lamp.x + 30, lamp.y + 8, { steps: 5 });
+    await page.mouse.move(lamp.x + 30, lamp.y + lamp.height / 2, { steps: 5 });
+    await page.getByText('Tram follows Lamp, near').waitFor();
     await page.keyboard.press('Escape');
     await page.mouse.up();
     expect(await page.getByRole('button', { name: /^Undo / }).count()).toBe(0);
@@ -288,7 +300,7 @@ describe('the trail', () => {
   test('tells each step with its number, and leads there', async () => {
     await goTo(page, '132', 132);
     const trail = page.getByRole('group', { name: 'Trail' });
-    await expect.poll(() => trail.textContent()).toBe('132Night tram132Tram starts at 04Loop4of Tram cycle');
+    await expect.poll(() => trail.textContent()).toBe('00:04:12bar 2.3132Tram starts at 04Loop4of Tram cycle');
     await trail.getByRole('button', { name: /of Tram cycle/ }).click();
     await expect.poll(() => playhead(page)).toBe(4);
     await page.getByRole('button', { name: 'Go back out' }).click();
@@ -310,8 +322,10 @@ describe('find an action and checks', () => {
   });
   test('timing is added by its name; a bar that ends up blank is mended by one press', async () => {
     await page.keyboard.press('Control+k');
-    await page.keyboard.type('Add timing: Speed');
-    await page.getByRole('dialog').getByRole('option', { name: /Add timing: Speed/ }).waitFor();
+    await page.keyboard.type('retime');
+    await page.getByRole('dialog').getByRole('option', { name: /Speed: add to Tram/ }).waitFor();
+    await page.getByRole('dialog').getByRole('combobox').fill('Speed: add');
+    await page.getByRole('dialog').getByRole('option', { name: /Speed: add to Tram/ }).waitFor();
     await page.keyboard.press('Enter');
     await page.getByRole('button', { name: 'Undo Add Speed to Tram' }).waitFor();
     await page.getByRole('button', { name: 'Take Loop off' }).click();

@@ -76,7 +76,7 @@ describe('the panel', () => {
     await page.keyboard.press('Control+z');
   });
   test('a colour is looked for in the picker and kept once, however long the look', async () => {
-    await page.keyboard.press('Shift+e');
+    await page.keyboard.press('5');
     await drag(page, await onPicture(500, 200), await onPicture(700, 320));
     await undone(/^Undo Add Ellipse/);
     await page.getByRole('button', { name: 'Fill colour of Ellipse, picker' }).click();
@@ -95,7 +95,7 @@ describe('the panel', () => {
   });
   test('a run of colours is chosen, and its end pulled on the picture', async () => {
     await page.getByRole('combobox', { name: 'Kind of fill' }).click();
-    await page.getByRole('option', { name: 'Straight run' }).click();
+    await page.getByRole('option', { name: 'Linear' }).click();
     await undone(/^Undo Change fill of Ellipse/);
     const end = (await page.getByRole('button', { name: 'Where the run of colours ends' }).boundingBox())!;
     await drag(page, { x: end.x + 6, y: end.y + 6 }, { x: end.x + 46, y: end.y - 4 });
@@ -104,7 +104,7 @@ describe('the panel', () => {
     expect(((await value('Ellipse', 'fill.to')) as number[])[0]).toBeGreaterThan(50);
   });
   test('a font is chosen among letters of its own', async () => {
-    await page.keyboard.press('t');
+    await page.keyboard.press('9');
     const at = await onPicture(300, 600);
     await page.mouse.click(at.x, at.y);
     await page.keyboard.type('Depot');
@@ -113,7 +113,7 @@ describe('the panel', () => {
     const option = page.getByRole('option', { name: 'Bricolage Grotesque' });
     expect(await option.evaluate((one) => getComputedStyle(one).fontFamily)).toContain('Bricolage');
     await option.click();
-    await undone(/^Undo Change font of Text/);
+    await undone(/^Undo Change font of Depot/);
   });
 });
 
@@ -142,10 +142,10 @@ describe('menus', () => {
     await page.keyboard.press('?');
     await page.getByLabel('Search shortcuts').fill('hide');
     await page.getByRole('button', { name: /^Change the keys of Hide Rail/ }).click();
-    await page.keyboard.press('q');
-    await page.getByText('Q it is.').waitFor();
+    await page.keyboard.press('y');
+    await page.getByText('Y it is.').waitFor();
     await page.keyboard.press('Escape');
-    await page.keyboard.press('q');
+    await page.keyboard.press('y');
     await undone(/^Undo Hide Rail/);
     await page.keyboard.press('Control+z');
   });

@@ -101,7 +101,7 @@ describe('a street built by hand, from an empty project', () => {
   });
 
   test('a drawing comes in as shapes, a picture as itself, both in one step; a large one is sized down with a word', async () => {
-    await choose(() => page.keyboard.press('Control+i'), [drawing, photo]);
+    await choose(() => page.keyboard.press('Control+o'), [drawing, photo]);
     await undoNamed('Bring in 2 files');
     await page.getByText('Paper.png has no transparency: it covers all that lies under it.').waitFor();
     await head('Lamp post').waitFor();
@@ -125,7 +125,7 @@ describe('a street built by hand, from an empty project', () => {
   test('what cannot be read is named, and nothing is brought in', async () => {
     const broken = path.join(folder, 'Broken.png');
     writeFileSync(broken, 'this is no picture');
-    await choose(() => page.keyboard.press('Control+i'), [broken]);
+    await choose(() => page.keyboard.press('Control+o'), [broken]);
     await page.getByRole('alert').getByText(/Broken.png: it is not a picture that this browser can read/).waitFor();
   });
 
@@ -191,19 +191,22 @@ describe('a street built by hand, from an empty project', () => {
     await page.keyboard.press('Control+z');
   });
 
-  test('layers are reordered by dragging, follow by dragging a link, and do not jump', async () => {
+  test('layers are dropped between others to reorder, on another to follow it, and do not jump', async () => {
     await head('Paper').click();
     const [paper, road] = [(await head('Paper').boundingBox())!, (await head('Road').boundingBox())!];
     await drag(page, { x: paper.x + 20, y: paper.y + 8 }, { x: road.x + 20, y: road.y + road.height + 6 });
     await undoNamed('Reorder Paper');
     await untilSaved(page);
     expect((await layers()).map((layer) => layer.name).slice(-2)).toEqual(['Road', 'Paper']);
-    const row = page.getByRole('row').filter({ has: page.getByText('Paper', { exact: true }) }).first();
-    await row.hover();
-    const link = (await page.getByRole('button', { name: 'Let Paper follow another layer: drag there' }).boundingBox())!;
+    const now = (await head('Paper').boundingBox())!;
     const before = [await value('Paper', 'x'), await value('Paper', 'y')];
     const target = (await head('Road').boundingBox())!;
-    await drag(page, { x: link.x + 8, y: link.y + 8 }, { x: target.x + 30, y: target.y + 8 });
+    await page.mouse.move(now.x + 20, now.y + 8);
+    await page.mouse.down();
+    await page.mouse.move(target.x + 30, target.y + target.height / 2, { steps: 6 });
+    // Before it is let go, the row says what that would do.
+    await page.getByText('Paper follows Road').waitFor();
+    await page.mouse.up();
     await undoNamed('Let Paper follow Road');
     await untilSaved(page);
     const after = [await value('Paper', 'x'), await value('Paper', 'y')];
@@ -213,20 +216,24 @@ describe('a street built by hand, from an empty project', () => {
   });
 
   test('lamps are nested, the nest is opened in place and taken apart again', async () => {
-    await head('Lamp post').first().click();
+    await head('Lamp post 2').click();
     await page.keyboard.press('Shift+ArrowDown');
     await page.keyboard.press('Control+Enter');
-    await page.getByRole('dialog').getByLabel('Name').fill('Lamps');
-    await page.getByRole('dialog').getByRole('button', { name: 'Nest', exact: true }).click();
+    await page.getByRole('group', { name: 'What rides outside the new nest' }).waitFor();
+    // Its name is ready to be typed in its row; all of it is one step of undo.
+    await page.keyboard.type('Lamps');
+    await page.keyboard.press('Enter');
     await undoNamed('Nest 2 layers in Lamps');
     await head('Lamps').waitFor();
     await page.keyboard.press('Enter');
+    await expect.poll(() => page.getByRole('group', { name: 'What rides outside the new nest' }).count()).toBe(0);
+    await page.keyboard.press('Enter');
     await page.getByRole('navigation', { name: 'The way into this nest' }).getByText('Lamps').waitFor();
-    await expect.poll(() => head('Lamp post').count()).toBe(2);
+    await head('Lamp post 2').waitFor();
     await page.keyboard.press('Shift+Enter');
     await page.keyboard.press('Control+Shift+Enter');
     await undoNamed('Take Lamps apart');
-    await expect.poll(() => head('Lamp post').count()).toBe(2);
+    await head('Lamp post 2').waitFor();
     await page.keyboard.press('Control+z');
     await head('Lamps').waitFor();
   });
@@ -304,7 +311,7 @@ describe('a street built by hand, from an empty project', () => {
   });
 
   test('a path is drawn with the pen and text is written in place', async () => {
-    await page.keyboard.press('d');
+    await page.keyboard.press('8');
     for (const [x, y] of [[700, 200], [900, 200], [900, 300]] as const) {
       const at = await onPicture(x, y);
       await page.mouse.click(at.x, at.y);
@@ -312,12 +319,14 @@ describe('a street built by hand, from an empty project', () => {
     const first = await onPicture(700, 200);
     await page.mouse.click(first.x, first.y);
     await undoNamed('Add Path');
-    await page.keyboard.press('t');
+    await page.keyboard.press('9');
     const at = await onPicture(200, 150);
     await page.mouse.click(at.x, at.y);
     await page.keyboard.type('Line 9');
     await page.keyboard.press('Escape');
     await undoNamed(/^Undo Change Text of Text/);
+    // It is called by its words.
+    await head('Line 9').waitFor();
     await untilSaved(page);
     const [text, drawn] = await layers();
     expect(await value(text!.id, 'text')).toBe('Line 9');

@@ -91,7 +91,7 @@ try {
   await page.keyboard.type('165');
   await page.keyboard.press('Enter');
   const drawn = drawMedia();
-  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.keyboard.press('Control+i')]);
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.keyboard.press('Control+o')]);
   await chooser.setFiles(drawn);
   await page.getByRole('region', { name: 'Media' }).getByText('Ticket paper.png').waitFor();
   await settle();

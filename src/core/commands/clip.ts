@@ -147,8 +147,8 @@ export function copyKeys(project: Project, compositionId: string, refs: readonly
   return { format: 'oak-tumble/keys', rate: host.rate, tracks };
 }
 
-/** Puts copied keys on layers, the earliest at the frame. Keys of one layer go to every layer that has such a channel; keys of several go to as many, in order. */
-export function pasteKeys(project: Project, compositionId: string, layers: readonly string[], clip: KeysClip, frame: Frames, newId: () => string): (Draft & { readonly made: readonly KeyRef[] }) | null {
+/** Puts copied keys on layers, the earliest at the frame, on each further layer of the list `apart` frames later. Keys of one layer go to every layer that has such a channel; keys of several go to as many, in order. */
+export function pasteKeys(project: Project, compositionId: string, layers: readonly string[], clip: KeysClip, frame: Frames, newId: () => string, apart: Frames = 0): (Draft & { readonly made: readonly KeyRef[] }) | null {
   const host = member(project.compositions.by, compositionId);
   if (!host) return null;
   const factor = framesPerSecond(host.rate) / framesPerSecond(clip.rate);
@@ -162,7 +162,7 @@ export function pasteKeys(project: Project, compositionId: string, layers: reado
       if (!target || target.track.spec.type !== track.type) continue;
       const { layer, track: found } = target;
       const path = trackPath(compositionId, id, found);
-      const start = keyTimesOf(project, host, layer, found).at(frame);
+      const start = keyTimesOf(project, host, layer, found).at(frame + targets.indexOf(id) * apart);
       const byId = Object.fromEntries(track.keys.map((key, k) => [k, { joined: false, ...key, id: String(k) }]));
       const landed = rescaleChannel({ ...restingChannel(found), keys: byId }, factor, found.spec.unit === 'frames');
       const added = track.keys.map((_, k) => {
@@ -178,5 +178,5 @@ export function pasteKeys(project: Project, compositionId: string, layers: reado
       }
     }
   }
-  return patches.length === 0 ? null : { event: 'keys.paste', label: `Paste ${count(made.length, 'key')}`, made, patches };
+  return patches.length === 0 ? null : { event: 'keys.paste', label: `Paste ${count(made.length, 'key')}${apart === 0 ? '' : `, ${apart} frames apart`}`, made, patches };
 }

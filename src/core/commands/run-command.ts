@@ -14,7 +14,7 @@ type Frozen<T> = T extends (infer E)[] ? (number extends T['length'] ? readonly 
 export type Given<E extends Event> = Omit<ArgsOf<E>, 'ids' | Ways> & Partial<Pick<ArgsOf<E>, Extract<keyof ArgsOf<E>, Ways>>> & { readonly ids?: readonly string[] };
 
 /** Choices that a command makes by itself where nobody does. */
-type Ways = 'also' | 'bars' | 'keeps' | 'content' | 'near';
+type Ways = 'also' | 'apart' | 'bars' | 'keeps' | 'content' | 'near';
 
 /** The command of that name, or null. Its arguments are its own: who has them from elsewhere reads them by its schema. */
 export function commandOf(event: string): Command<string, object> | null {

@@ -1,6 +1,7 @@
-import { clipText, copyKeys, copyLayers, copyTiming, holds, type KeyRef, type KeysClip, type TimingClip } from '../../../core/commands';
+import { clipText, copyKeys, copyLayers, copyTiming, holds, type KeyRef, type KeysClip, type Made, type TimingClip } from '../../../core/commands';
 import { fromMemory, type Project } from '../../../core/model';
 import { readClipText } from '../../../workers/reading/client';
+import { doRevisable } from './do-revisable';
 import { current, type Editor } from './editor';
 
 /** Where copied things wait for other windows of this browser, beside the system's clipboard. */
@@ -87,8 +88,12 @@ export async function paste(editor: Editor, given: string | null, keepTimes = fa
   const composition = current(state);
   if (reading.kind === 'keys') {
     if (state.selection.layers.length === 0) return editor.say('Select the layers that the keys should go to.');
-    const made = editor.do('keys.paste', { layers: [...state.selection.layers], clip: reading.clip as never, frame: state.frame });
-    if (made) editor.select({ keys: made.made as readonly KeyRef[], markers: [] });
+    const { layers } = state.selection;
+    // Onto several, it may still be said how far apart.
+    const args = { layers: [...layers], clip: reading.clip as never, frame: state.frame };
+    const selected = (made: Made) => ({ selection: { ...state.selection, keys: made.made as readonly KeyRef[], markers: [] } });
+    const made = layers.length > 1 ? doRevisable(editor, 'keys.paste', args, selected) : editor.do('keys.paste', args);
+    if (made) { if (layers.length === 1) editor.set(selected(made)); }
     else editor.say('What is selected has no such channels.', true);
     return;
   }

@@ -1,6 +1,6 @@
-import { applyPatches, work, type Draft } from '../../../core/commands';
+import { applyPatches, work, type Draft, type KeyRef } from '../../../core/commands';
 import { member, type Composition, type Project } from '../../../core/model';
-import type { EditorState, Pulled } from './state';
+import { NOTHING_SELECTED, type EditorState, type Pulled, type Selection } from './state';
 
 /** The composition that is open. */
 export function current({ project, way }: Pick<EditorState, 'project' | 'way'>): Composition {
@@ -42,4 +42,10 @@ export function elsewhereIn(state: Pick<EditorState, 'project' | 'way'>, { patch
   const [root, , id] = patches[0]?.path ?? [];
   if (root !== 'compositions' || id === undefined || id === current(state).id) return null;
   return member(state.project.compositions.by, id) ?? null;
+}
+
+/** What is selected once something was made: layers, or keys of the layers that are selected. */
+export function chosenBy(made: readonly (string | KeyRef)[], before: Selection): Selection {
+  if (typeof made[0] === 'string') return { ...NOTHING_SELECTED, layers: made as readonly string[] };
+  return { ...before, keys: made as readonly KeyRef[], markers: [] };
 }

@@ -8,7 +8,7 @@ import { startPictureWorker } from '../../../workers/picture/start';
 import { call } from '../../call';
 import { isChangesSince } from '../../../wire/answers';
 import { createAsides, type Asides } from './asides';
-import { current, elsewhereIn, isPulled, seen, seenOnPicture, seenSoon } from './current';
+import { chosenBy, current, elsewhereIn, isPulled, seen, seenOnPicture, seenSoon } from './current';
 import { createDoneSteps } from './done-steps';
 import { freshId } from './fresh-id';
 import { createKeeping, type Keeping, type Numbered } from './keeping';
@@ -307,7 +307,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
         let n = 0;
         const made = doIt(event, { ...wanted, ids: [] } as never, () => revisable.ids[n++] ?? freshId());
         const latest = get().history.done.at(-1);
-        if (made && latest) store.setState({ revisable: { ...revisable, change: latest.id, args: wanted }, ...(made.made ? { selection: { ...NOTHING_SELECTED, layers: made.made as readonly string[] } } : {}) });
+        if (made && latest) store.setState({ revisable: { ...revisable, change: latest.id, args: wanted }, ...(made.made ? { selection: chosenBy(made.made, get().selection) } : {}) });
         return made;
       };
       const made = again({ ...revisable.args, ...args });

@@ -18,7 +18,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
     id: 'picture', title: 'On the picture', picture: <HandlesPicture />,
     says: [
       'Click a layer to select it; click the same place again for the one beneath. A drag over empty ground selects all that it touches.',
-      'Round grips at the corners size, those at the sides stretch. The bent arrow turns, the slanted grip below leans, the ring is the pivot around which it turns: pull it by its knob.',
+      'Round grips at the corners size, those at the sides stretch. The bent arrow turns, the slanted grip below leans, the ring is the pivot around which it turns: pull it by the end of its stem, and let it go on the target of another layer to follow that.',
       'Lines light up where edges, middles and thirds meet. Alt lets go of them for a drag, Shift keeps to one axis. Arrow keys nudge by a pixel while the picture has the keyboard.',
     ],
   },
@@ -35,7 +35,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
     says: [
       'A bar says when its layer is seen. Drag it to slide it; its keys and markers go along.',
       'Each end has two grips: the upper half trims and leaves what is inside where it is, the lower half stretches all of it.',
-      'I and O trim to the playhead, S splits there, M sets a marker. A marker that lasts has a band: its end is pulled.',
+      'Shift+I and Shift+O trim to the playhead, S splits there, M sets a marker; I and O begin and end the play range. A marker that lasts has a band: its end is pulled.',
     ],
   },
   {
@@ -43,7 +43,8 @@ export const HELP_PAGES: readonly HelpPage[] = [
     says: [
       'Upright pegs are keys, the line between two is the motion itself. With keying on (R) every change becomes a key at the playhead.',
       'With keying off, changing a channel that has keys moves all of them by the same amount, and says so.',
-      'Drag pegs to move them, over several rows with a marquee. Ctrl+C and Ctrl+V carry them to other layers and compositions.',
+      'Beside each value its string shows the keys around the playhead: the middle sets or removes one, left and right of it lead to the neighbours.',
+      'Drag pegs to move them, or nudge them with comma and full stop; with Shift they go to the next beat, marker or key. Select several with a marquee over their rows. Ctrl+C and Ctrl+V carry them to other layers and compositions.',
     ],
   },
   {
@@ -59,7 +60,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
     says: [
       'Ctrl+Enter wraps what is selected in a composition of its own, which can then be timed as one and used many times.',
       'Enter or a double-click opens a nest in place at the frame that is on screen; Shift+Enter goes back out.',
-      'Whole layers go inside with pose and keys; or their pictures alone, and pose and keys stay out here.',
+      'It happens at once: type its name, and flip what rides outside, on the nest, in the strip over the tracks; pull its span by two pegs on the ruler.',
     ],
   },
   {

@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import type { Rate } from '../../../core/time';
 import { framesPerSecond } from '../../../core/time';
 import { Button, Select, TypedField, type Reading } from '../../../ui';
@@ -87,6 +87,32 @@ export function LayStrip() {
       <span className="grow" />
       <Button className="h-6!" onClick={() => close(false)}>Let go</Button>
       <Button className="h-6!" tone="strong" onClick={() => close(true)}>Lay them so</Button>
+    </div>
+  );
+}
+
+/** How far apart keys lie that were just pasted onto several layers: typed at once, since it is what is mostly wanted next. */
+export function PasteStrip() {
+  const editor = useEditor();
+  const revisable = useEditorState((state) => state.revisable);
+  const composition = useEditorState((state) => current(state));
+  const field = useRef<HTMLSpanElement>(null);
+  const on = revisable?.event === 'keys.paste';
+  useEffect(() => {
+    if (!on) return;
+    field.current?.querySelector('input')?.focus();
+    const away = (event: PointerEvent) => { if (!(event.target as Element | null)?.closest?.('[data-revise]')) editor.set({ revisable: null }); };
+    window.addEventListener('pointerdown', away, true);
+    return () => window.removeEventListener('pointerdown', away, true);
+  }, [editor, on]);
+  if (!on || !revisable) return null;
+  const { apart = 0, layers } = revisable.args as { readonly apart?: number; readonly layers: readonly string[] };
+  const set = (value: number) => void editor.revise({ apart: value });
+  return (
+    <div data-revise role="group" aria-label="How far apart the pasted keys lie" className={STRIP} onKeyDown={(event) => { if (event.key === 'Escape') editor.set({ revisable: null }); }}>
+      <span className="shrink-0 text-muted">Pasted onto {layers.length} layers, each later by</span>
+      <span ref={field} className="w-20"><TypedField label="Frames between layers" tone="inset" edited={showNumber(apart)} shown={`${showNumber(apart)} f`} onSet={set} onStep={(by, large) => set(apart + by * (large ? 10 : 1))} read={(text) => readNumber(text, apart, 'f', { at: 0, rate: composition.rate, tempo: composition.tempo })} /></span>
+      <span className="min-w-0 grow truncate text-right text-[12px] text-muted">a number, 0.2s or 1b · Enter closes</span>
     </div>
   );
 }

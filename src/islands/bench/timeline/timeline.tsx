@@ -18,7 +18,7 @@ import { NestPegs, NestStrip } from './nest-strip';
 import { openTracksMenu, pressTracks } from './press-tracks';
 import { buildRows, firstRows } from './rows/build-rows';
 import { frameOf, panBy, shownView, xOf, zoomAt } from './scale';
-import { LayStrip, SequenceRate } from './sequence-strip';
+import { LayStrip, PasteStrip, SequenceRate } from './sequence-strip';
 import { shiftOf } from './shift';
 import { useActivity } from './use-activity';
 import { TimelineBar } from './timeline-bar';
@@ -202,6 +202,7 @@ export function Timeline() {
         <NestStrip />
         <SequenceRate />
         <LayStrip />
+        <PasteStrip />
         {told && <output className="pointer-events-none absolute z-10 rounded-md bg-deep/95 px-2 py-1 font-mono text-[12px] whitespace-nowrap ring-1 ring-line" style={{ left: Math.max(4, Math.min(told.x + 12, width - 260)), top: Math.max(2, told.y - 30) }}>{told.text}</output>}
         <KeyList project={heads.project} composition={heads.composition} />
       </div>
