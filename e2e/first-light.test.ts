@@ -32,6 +32,9 @@ describe('from a fresh start to a film that is kept', () => {
     await page.getByRole('link', { name: /Night tram launch/ }).click();
     await page.waitForURL('**/projects/night-tram');
     const picture = page.locator('[aria-label=Picture] canvas');
+    // The film is met at the frame of its still.
+    await expect.poll(() => picture.getAttribute('data-frame-shown')).toBe('132');
+    await page.keyboard.press('Home');
     await expect.poll(() => picture.getAttribute('data-frame-shown')).toBe('0');
 
     // Playing keeps to the clock and the playhead goes along.
@@ -137,8 +140,10 @@ describe('from a fresh start to a film that is kept', () => {
     await server.kill('SIGKILL');
     server = await startOak(PORT, data);
     expect(await oak('sourcetime', '--comp', 'main', '--layer', 'tram', '--frames', '0..300')).toEqual(kept);
+    const at = String(await playhead(page));
     await page.reload();
-    await expect.poll(() => picture.getAttribute('data-frame-shown')).toBe('0');
+    // A reload comes back to the frame that was looked at.
+    await expect.poll(() => picture.getAttribute('data-frame-shown')).toBe(at);
     expect(await oak('values', '--comp', 'tramCycle', '--layer', 'frontWheel', '--channel', 'y', '--frames', '10..11')).toEqual(keyed);
     expect(heard.filter((line) => !/ERR_CONNECTION_REFUSED/.test(line))).toEqual([]);
   });

@@ -23,7 +23,7 @@ export async function serve(port) {
   const { handler } = await import(pathToFileURL(path.join(site, 'server', 'entry.mjs')).href);
   const linkFor = preloadHeader(site);
   const hosts = new Set([`127.0.0.1:${port}`, `localhost:${port}`]);
-  const server = http.createServer({ requestTimeout: 600_000, headersTimeout: 30_000, maxHeaderSize: 32_768 }, (request, response) => {
+  const server = http.createServer({ requestTimeout: 600_000, headersTimeout: 30_000, keepAliveTimeout: 65_000, maxHeaderSize: 32_768 }, (request, response) => {
     response.setHeader('content-security-policy', POLICY);
     response.setHeader('x-content-type-options', 'nosniff');
     response.setHeader('referrer-policy', 'no-referrer');

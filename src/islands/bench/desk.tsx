@@ -69,6 +69,7 @@ export function Desk({ editor }: { readonly editor: Editor }) {
                   {stage >= 2 && <>
                     <Way />
                     <Picture />
+                    <Messages />
                     <Trail />
                     <Transport />
                   </>}
@@ -83,7 +84,6 @@ export function Desk({ editor }: { readonly editor: Editor }) {
       {menu && <Suspense><ActionMenu /></Suspense>}
       {dialog && <Suspense><Dialogs /></Suspense>}
       {dropping && <p className="pointer-events-none fixed inset-3 z-40 grid place-content-center rounded-xl border-2 border-dashed border-leaf bg-deep/80 text-[15px]">Let go to bring these files in as layers</p>}
-      <Messages />
     </div>
   );
 }

@@ -1,7 +1,8 @@
 import { useEffect } from 'react';
 import { actionFor, pressOf, runAction } from './editor/actions';
 import { copySelection, cutSelection, paste } from './editor/clipboard';
-import type { Editor } from './editor/editor';
+import { current, type Editor } from './editor/editor';
+import { nameLayer } from './editor/name-layer';
 
 /** A switch held longer than this works only while it is held. */
 const HELD = 350;
@@ -34,6 +35,15 @@ export function useKeyboard(editor: Editor): void {
         if (state.dialog.kind !== 'find' || event.key.length !== 1 || event.ctrlKey || event.metaKey) return;
         event.preventDefault();
         return editor.set({ dialog: { kind: 'find', typed: `${state.dialog.typed ?? ''}${event.key}` } });
+      }
+      // So does a name that is asked for: its field may not be up yet.
+      if (state.renaming !== null && !event.ctrlKey && !event.metaKey && (event.key.length === 1 || event.key === 'Enter' || event.key === 'Escape')) {
+        event.preventDefault();
+        if (event.key.length === 1) return editor.set({ typedName: `${state.typedName}${event.key}` });
+        const { renaming, typedName } = state;
+        editor.set({ renaming: null, typedName: '' });
+        if (event.key === 'Enter' && typedName.trim() !== '') nameLayer(editor, current(state).id, renaming, typedName.trim());
+        return;
       }
       // Enter and Esc leave as it is what might still be done otherwise.
       if (state.revisable && (press === 'Enter' || press === 'Escape')) {

@@ -3,13 +3,13 @@ import { useEditor, useEditorState } from './editor/editor-context';
 import type { Message } from './editor/state';
 import { current } from './editor/current';
 
-/** What was said, the newest at the foot: errors stay until they are read. */
+/** What was said, at the foot of the picture, the newest last: errors stay until they are read, and nothing that is worked on lies under them. */
 export function Messages() {
   const messages = useEditorState((state) => state.messages);
   return (
-    <div className="pointer-events-none fixed bottom-3 left-1/2 z-50 flex max-w-[70vw] -translate-x-1/2 flex-col items-center gap-1.5">
+    <div className="relative z-50 h-0"><div className="pointer-events-none absolute inset-x-3 bottom-2 flex flex-col items-center gap-1.5">
       {messages.map((message) => <Said key={message.id} message={message} />)}
-    </div>
+    </div></div>
   );
 }
 

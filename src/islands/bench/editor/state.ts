@@ -106,6 +106,8 @@ export type EditorState = {
   readonly menu: OpenMenu | null;
   /** The layer whose name, or whose text on the picture, is being typed. */
   readonly renaming: string | null;
+  /** What was typed of that name before its field was up. */
+  readonly typedName: string;
   readonly typing: string | null;
   /** Around which several selected layers turn, where that was moved: for as long as the same ones are selected. */
   readonly groupPivot: { readonly layers: readonly string[]; readonly at: readonly [number, number] } | null;

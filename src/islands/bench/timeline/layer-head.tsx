@@ -4,6 +4,7 @@ import { type PlainField } from '../../../core/commands';
 import type { Layer } from '../../../core/model';
 import { InPlace } from '../../../ui';
 import { useEditor } from '../editor/editor-context';
+import { nameLayer } from '../editor/name-layer';
 import { foldKey } from '../editor/state';
 import { LABELS } from './inks';
 
@@ -44,8 +45,6 @@ export const LayerHead = memo(function LayerHead({ top, height, index, layer, co
     if (!next.delete(key)) next.add(key);
     editor.set({ [which]: next });
   };
-  /** The name of a nest that is new belongs to the making of it. */
-  const nameNew = (next: string): boolean => selected && editor.store.getState().revisable?.event === 'layers.nest' && editor.revise({ name: next }) !== null;
   /** A switch of a selected layer is that of all that are selected. */
   const set = (field: PlainField, value: boolean) => {
     const { selection } = editor.store.getState();
@@ -63,8 +62,8 @@ export const LayerHead = memo(function LayerHead({ top, height, index, layer, co
         <span aria-hidden="true" title="Drag between others to reorder, onto one to follow it" onPointerDown={(event) => acts.drag(layer, event)} className="flex h-6 w-2.5 shrink-0 cursor-grab touch-none items-center"><span className="h-3 w-1 rounded-sm" style={{ background: LABELS[layer.colour ?? (layer.kind === 'nest' ? 0 : 5)] }} /></span>
         <span className="min-w-0 grow touch-none" onPointerDown={(event) => !renaming && (event.target as HTMLElement).tagName !== 'INPUT' && acts.drag(layer, event)}>
           <InPlace
-            label={`Name of ${name}`} value={name} editing={renaming} onDone={() => editor.set({ renaming: null })} onPick={(event) => acts.choose(layer, event)} title={`${name}${layer.kind === 'nest' ? ', a nest' : ''}${follows ? `; follows ${follows}` : ''}: double-click to rename; drag between others to reorder, onto one to follow it`}
-            onSet={(next) => { if (!nameNew(next)) editor.do('layers.set', { composition, layers: [layer.id], field: 'name', value: next }); }}
+            label={`Name of ${name}`} value={name} editing={renaming} begun={renaming ? editor.store.getState().typedName : ''} onDone={() => editor.set({ renaming: null, typedName: '' })} onPick={(event) => acts.choose(layer, event)} title={`${name}${layer.kind === 'nest' ? ', a nest' : ''}${follows ? `; follows ${follows}` : ''}: double-click to rename; drag between others to reorder, onto one to follow it`}
+            onSet={(next) => nameLayer(editor, composition, layer.id, next)}
             className={`${layer.visible ? '' : 'text-muted line-through'} ${layer.guide ? 'italic' : ''} ${selected ? 'font-medium' : ''}`}
           />
         </span>

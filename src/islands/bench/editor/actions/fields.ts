@@ -14,8 +14,8 @@ export function toField(editor: Editor, name: string): void {
       field.focus();
     } else if (left > 0) requestAnimationFrame(() => look(left - 1));
   };
-  // The panel follows as it finds time.
-  look(60);
+  // A window that was asked from goes first, and the panel follows as it finds time.
+  requestAnimationFrame(() => look(60));
 }
 
 /** Words of the trade for channels that we call otherwise. */
