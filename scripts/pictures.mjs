@@ -79,6 +79,18 @@ try {
   await settle();
   await shot('bench-close-up');
   await page.keyboard.press('w');
+  // A nest just made: its name to be typed, what rides outside in the strip, its span between two pegs.
+  await page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name: 'Tram', exact: true }).click();
+  await page.keyboard.press('Control+Enter');
+  await page.getByRole('group', { name: 'What rides outside the new nest' }).waitFor();
+  await page.locator('[data-ready="300"]').waitFor({ timeout: 60_000 });
+  await settle();
+  await shot('nesting');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+z');
+  await page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name: 'Tram', exact: true }).click();
+  await settle();
   await page.keyboard.press('Enter');
   await page.getByRole('navigation', { name: 'The way into this nest' }).waitFor();
   await page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name: 'Sway', exact: true }).click();

@@ -15,7 +15,7 @@ test('what is kept and not shown yet is said of a project, a composition and a l
     { id: 'reel', name: 'Reel', version: { of: 'main' } },
   ], { presets: [{ name: 'Soft', of: 'curve', data: 1 }], newKeys: 'drawn', still: ['main', 12] });
   const { main: host, reel } = full.compositions.by as Record<'main' | 'reel', typeof main>;
-  expect(keptOfProject(full)).toEqual(['one preset', 'new keys as drawn', 'the still that stands for it']);
+  expect(keptOfProject(full)).toEqual(['one preset', 'new keys as drawn']);
   expect([keptOfComposition(host), keptOfComposition(reel)]).toEqual([['rigid spans', 'contacts'], ['what it is a version of']]);
   expect(keptOfLayer(host.layers.by['a']!)).toEqual(['letters', 'turning along its path', 'a partner', 'limits', 'the pace of keys']);
   expect(keptOfLayer(host.layers.by['b']!)).toEqual(['the tracks of its pose', 'travelling by contacts']);

@@ -32,11 +32,10 @@ const NEW_KEYS: Readonly<Record<Project['newKeys'], string>> = { straight: 'stra
 
 /** What a project carries beside its compositions that is kept and not used yet, in words. */
 export function keptOfProject(project: Project): readonly string[] {
-  const { presets, newKeys, still } = project;
+  const { presets, newKeys } = project;
   const things: readonly (readonly [boolean, string])[] = [
     [presets.order.length > 0, presets.order.length === 1 ? 'one preset' : `${presets.order.length} presets`],
     [newKeys !== 'straight', `new keys ${NEW_KEYS[newKeys]}`],
-    [still !== null, 'the still that stands for it'],
   ];
   return things.filter(([there]) => there).map(([, words]) => words);
 }

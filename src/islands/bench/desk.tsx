@@ -75,7 +75,7 @@ export function Desk({ editor }: { readonly editor: Editor }) {
                   </>}
                 </div>
               ) },
-              { id: 'panel', label: 'the panel', start: 440, least: 260, children: <aside aria-label="Layer panel" className="h-full min-h-0 overflow-x-hidden overflow-y-auto bg-panel">{stage >= 5 && Panel && <Panel />}</aside> },
+              { id: 'panel', label: 'the panel', start: 460, least: 260, children: <aside aria-label="Layer panel" className="h-full min-h-0 overflow-x-hidden overflow-y-auto bg-panel">{stage >= 5 && Panel && <Panel />}</aside> },
             ]} />
           </main>
         }

@@ -79,6 +79,8 @@ export function useKeyboard(editor: Editor): void {
     // A button that was pressed with the pointer lets go of the keyboard, so that Space plays and Enter opens.
     const onClick = (event: MouseEvent) => {
       const focused = document.activeElement;
+      // Who presses elsewhere has no name to type.
+      if (editor.store.getState().renaming !== null && !(focused instanceof HTMLInputElement)) editor.set({ renaming: null, typedName: '' });
       if (event.detail > 0 && focused instanceof HTMLButtonElement && !focused.closest('[role=dialog], [role=menu]') && focused.getAttribute('aria-haspopup') === null) focused.blur();
     };
     window.addEventListener('keydown', onKey);

@@ -5,7 +5,7 @@ import { lookupFrom, paint, shippedFaces, type Surface } from '../../painter';
 import { createNodeHost, encodePng, loadNodeFaces } from '../../painter/node';
 import type { MediaFiles } from '../media';
 
-/** How many pictures a strip has, and how large each is: the first is the middle of the film, to stand still. */
+/** How many pictures a strip has, and how large each is: the first is the still that stands for the project, else the middle of the film. */
 const FRAMES = 12;
 const [WIDTH, HEIGHT] = [448, 252] as const;
 
@@ -24,9 +24,12 @@ export async function paintStrip(project: Project, media: MediaFiles): Promise<B
   const to = strip.getContext('2d');
   const host = createNodeHost(images);
   const [from, until] = main.range;
+  const { still } = project;
   for (let i = 0; i < FRAMES; i++) {
     const part = i === 0 ? 0.5 : (i - 0.5) / (FRAMES - 1);
-    const frame = evaluateFrame(project, main.id, Math.floor(from + (until - from) * part), { faces, purpose: 'output' });
+    const at = Math.floor(from + (until - from) * part);
+    const chosen = i === 0 && still !== null && member(project.compositions.by, still[0]) ? still : null;
+    const frame = evaluateFrame(project, chosen?.[0] ?? main.id, chosen?.[1] ?? at, { faces, purpose: 'output' });
     if (!frame) return null;
     // The whole picture in its frame, however tall or wide.
     const scale = Math.min(WIDTH / frame.width, HEIGHT / frame.height);

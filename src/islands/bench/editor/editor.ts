@@ -150,10 +150,10 @@ export function createEditor(projectId: string, project: Project, revision: numb
     if (news.length === 0 || mine.size > 0) return;
     confirm(news);
     rebase();
-    say(news.length === 1 ? `Done in another window: ${news[0]!.change.label}` : `${news.length} changes from another window`);
+    const there = elsewhereIn(get(), news[0]!.change);
+    say(news.length === 1 ? `Done in another window: ${news[0]!.change.label}` : `${news.length} changes from another window`, false, there ? { go: { composition: there.id } } : {});
   }
-  const onFocus = () => void catchUp();
-  window.addEventListener('focus', onFocus);
+  window.addEventListener('focus', catchUp);
 
   /** What is on disk, with what is on its way laid over it again. */
   function rebase(): void {
@@ -396,7 +396,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
     },
     ...asides,
     close() {
-      window.removeEventListener('focus', onFocus);
+      window.removeEventListener('focus', catchUp);
       forgetful();
       keeping.close();
       picture.close();

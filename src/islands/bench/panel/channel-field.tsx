@@ -63,7 +63,7 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
   };
   const formula = layers.length === 1 ? first.one.channel?.formula : null;
   return (
-    <div data-field={channel} className={`grid grid-cols-[70px_minmax(0,1fr)_56px] items-center gap-1 ${wide ? 'col-span-full' : ''}`}>
+    <div data-field={channel} className={`grid grid-cols-[70px_minmax(0,1fr)_54px] items-center gap-1 ${wide ? 'col-span-full' : ''}`}>
       <span className={`text-[12.5px] leading-tight text-muted ${spec.type === 'N' && !disabled ? 'cursor-ew-resize touch-none select-none hover:text-paper' : ''}`} title={spec.type === 'N' ? `${spec.label}: drag sideways to change, with Shift in tens` : spec.label} onPointerDown={scrub}>{underHead(spec.label)}</span>
       <ValueField label={label} found={first.one} values={values} onSet={set} onNudge={(next) => set(next, true)} onTry={tryOut} disabled={disabled} />
       <KeyStringOf layers={layers} track={channel} label={spec.label} project={project} composition={composition} frame={frame} disabled={disabled} />
@@ -98,7 +98,7 @@ function ValueField({ label, found: { spec }, values, onSet, onNudge, onTry, dis
       const numbers = values as readonly number[];
       return (
         <TypedField
-          label={label} disabled={disabled} edited={mixed ? '' : showNumber(numbers[0]!)} shown={mixed ? 'mixed' : withUnit(numbers[0]!, spec)}
+          label={label} disabled={disabled} edited={mixed ? '' : showNumber(numbers[0]!)} shown={mixed ? 'mixed' : withUnit(numbers[0]!, spec)} className="px-1!"
           read={(text) => readNumberForEach(text, numbers, spec.unit)} onSet={onSet} onStep={(direction, large) => onNudge(numbers.map((number) => Math.round((number + direction * (large ? 10 : 1)) * 1e6) / 1e6))}
         />
       );

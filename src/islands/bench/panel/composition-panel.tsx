@@ -55,7 +55,7 @@ export function CompositionPanel() {
             ? <Button className="h-6 justify-center" onClick={() => set({ background: '#14170f' })}>Clear: paint one</Button>
             : <ColourField label="Ground" value={ground} onSet={(colour) => set({ background: hex(colour) })} onTry={(colour) => (colour ? editor.tryOut('composition.set', { composition: id, fields: { background: hex(colour) } }) : editor.letGo())} />}
         </Labelled>
-        {composition.background !== null && <Button tone="plain" className="justify-self-start px-0 text-muted" onClick={() => set({ background: null })}>Leave the ground clear</Button>}
+        {composition.background !== null && <Button tone="plain" className="justify-self-start px-0! text-muted" onClick={() => set({ background: null })}>Leave the ground clear</Button>}
         <label className="flex items-center gap-2 text-muted"><input type="checkbox" className="size-[16px] accent-leaf" checked={composition.loops} onChange={(event) => set({ loops: event.target.checked })} />Loops: its end leads into its start</label>
       </Group>
       <WhatFollows />
@@ -68,7 +68,7 @@ export function CompositionPanel() {
             }} /></Labelled>
             <Labelled full name="Beat 1 at"><TypedField label="Frame of the first beat" edited={showNumber(tempo.offset)} shown={`${showNumber(tempo.offset)} f`} onSet={(offset: number) => setT({ ...tempo, offset })} read={(text) => readNumber(text, tempo.offset, 'f', { at: 0, rate, tempo: null })} /></Labelled>
             <Labelled full name="Meter"><TypedField label="Meter" title="Beats in a bar, and what a beat is: 4/4" edited={tempo.meter.join('/')} shown={tempo.meter.join('/')} onSet={(meter: [number, number]) => setT({ ...tempo, meter })} read={readMeter} /></Labelled>
-            <Button tone="plain" className="justify-self-start px-0 text-muted" onClick={() => setT(null)}>Take the tempo away</Button>
+            <Button tone="plain" className="justify-self-start px-0! text-muted" onClick={() => setT(null)}>Take the tempo away</Button>
           </>
         ) : (
           <Button className="justify-self-start" onClick={() => setT({ bpm: 120, offset: 0, meter: [4, 4], map: null, origin: 'typed' })}>Give it a tempo</Button>

@@ -27,5 +27,5 @@ export function Group({ title, beside, plain, children }: { readonly title: stri
 
 /** Fields in two columns where both fit, else one under another. */
 export function Fields({ children }: { readonly children: ReactNode }) {
-  return <div className="@container"><div className="grid grid-cols-1 gap-x-3 gap-y-1 @min-[384px]:grid-cols-2">{children}</div></div>;
+  return <div className="@container"><div className="grid grid-cols-1 gap-x-2 gap-y-1 @min-[404px]:grid-cols-2">{children}</div></div>;
 }

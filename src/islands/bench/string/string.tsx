@@ -5,7 +5,7 @@ import { showNumber } from '../panel/read-number';
 import { drawnAt, stringOf, type KeyString, type StringPlace } from './string-of';
 
 /** Its width and height, in pixels; the playhead is in its middle. */
-export const STRING_WIDTH = 56;
+export const STRING_WIDTH = 54;
 const HEIGHT = 22;
 const SIDE = STRING_WIDTH / 2 - 4;
 /** Half of the middle part, which sets and removes a key. */

@@ -47,12 +47,14 @@ export function LayStrip() {
   const names = layers.join();
   const { each = null, overlap = 0 } = laying ?? {};
   const on = laying !== null;
+  const few = chosen.length < 2;
+  useEffect(() => { if (on && few) editor.set({ laying: null }); }, [editor, on, few]);
   useEffect(() => {
-    if (!on) return;
+    if (!on || few) return;
     editor.tryOut('layers.sequence', { layers: names.split(','), each, overlap });
     // What is tried out is let go of with the strip.
     return () => editor.letGo();
-  }, [editor, on, names, each, overlap]);
+  }, [editor, on, few, names, each, overlap]);
   useEffect(() => {
     if (!on) return;
     const onKey = (event: KeyboardEvent) => {
@@ -76,14 +78,14 @@ export function LayStrip() {
   return (
     <div role="group" aria-label="One after another" className={STRIP}>
       <span className="shrink-0 text-muted">{layers.length} layers one after another:</span>
-      <span className="w-24"><TypedField label="Frames each" tone="inset" edited={each === null ? '' : showNumber(each)} shown={each === null ? 'as they are' : `${showNumber(each)} f each`} onSet={(value: number | null) => set({ each: value })} onStep={(by, large) => set({ each: Math.max(1, (each ?? 30) + by * (large ? 10 : 1)) })} read={(text): Reading<number | null> => {
+      <span className="w-28 shrink-0"><TypedField label="Frames each" tone="inset" edited={each === null ? '' : showNumber(each)} shown={each === null ? 'as they are' : `${showNumber(each)} f each`} onSet={(value: number | null) => set({ each: value })} onStep={(by, large) => set({ each: Math.max(1, (each ?? 30) + by * (large ? 10 : 1)) })} read={(text): Reading<number | null> => {
         if (text.trim() === '') return { ok: true, value: null, read: 'as long as each is' };
         const reading = readNumber(text, each ?? 0, 'f', clock);
         return reading.ok && reading.value < 1 ? { ok: false, why: 'A frame at least.' } : reading;
       }} /></span>
       <span className="text-muted">overlap</span>
-      <span className="w-16"><TypedField label="Frames of overlap" tone="inset" edited={showNumber(overlap)} shown={`${showNumber(overlap)} f`} onSet={(value: number) => set({ overlap: value })} onStep={(by, large) => set({ overlap: overlap + by * (large ? 10 : 1) })} read={(text) => readNumber(text, overlap, 'f', clock)} /></span>
-      <span className="w-40"><Select label="In which order" tone="inset" value={laying.order} onChange={(order) => set({ order })} options={[['list', 'from the top down'], ['up', 'from the bottom up'], ['chosen', 'as they were selected']]} /></span>
+      <span className="w-16 shrink-0"><TypedField label="Frames of overlap" tone="inset" edited={showNumber(overlap)} shown={`${showNumber(overlap)} f`} onSet={(value: number) => set({ overlap: value })} onStep={(by, large) => set({ overlap: overlap + by * (large ? 10 : 1) })} read={(text) => readNumber(text, overlap, 'f', clock)} /></span>
+      <span className="w-48 shrink-0"><Select label="In which order" tone="inset" value={laying.order} onChange={(order) => set({ order })} options={[['list', 'from the top down'], ['up', 'from the bottom up'], ['chosen', 'as they were selected']]} /></span>
       <span className="grow" />
       <Button className="h-6!" onClick={() => close(false)}>Let go</Button>
       <Button className="h-6!" tone="strong" onClick={() => close(true)}>Lay them so</Button>
