@@ -28,7 +28,7 @@ export function ShortcutList({ onClose }: { readonly onClose: () => void }) {
     set(action, [pressOf(event)]);
   };
   return (
-    <Dialog title="Shortcuts" about="Press a key cap, then the keys it should be. Ctrl is Command on a Mac." open onClose={onClose} wide>
+    <Dialog title="Shortcuts" about="Bare letters act on time and on what is seen of it, with Shift on the wider thing; digits are switches and tools; Ctrl is as everywhere (Command on a Mac). Press a key cap, then the keys it should be." open onClose={onClose} wide>
       <div className="flex items-center gap-3 pb-3">
         <input aria-label="Search shortcuts" value={search} onChange={(event) => setSearch(event.target.value)} placeholder="Search by name or key" className="h-8 min-w-0 grow rounded-md bg-raised px-2.5 placeholder:text-muted" />
         <label className="flex shrink-0 items-center gap-2"><input type="checkbox" checked={settings.letters} onChange={(event) => editor.setSettings({ letters: event.target.checked })} className="accent-leaf" />Single letters work</label>
