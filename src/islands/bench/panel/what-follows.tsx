@@ -1,5 +1,5 @@
-import { useEffect } from 'react';
 import { useEditor, useEditorState } from '../editor/editor-context';
+import { useEndByPress } from '../end-by-press';
 
 type Question = { readonly says: string; readonly field: string; readonly ways: readonly (readonly [value: string, label: string])[] };
 
@@ -15,12 +15,7 @@ export function WhatFollows() {
   const editor = useEditor();
   const revisable = useEditorState((state) => state.revisable);
   const question = revisable ? QUESTIONS[revisable.event] : undefined;
-  useEffect(() => {
-    if (!question) return;
-    const away = (event: PointerEvent) => { if (!(event.target as Element | null)?.closest?.('[data-revise]')) editor.set({ revisable: null }); };
-    window.addEventListener('pointerdown', away, true);
-    return () => window.removeEventListener('pointerdown', away, true);
-  }, [editor, question]);
+  useEndByPress(question !== undefined);
   if (!revisable || !question) return null;
   const now = (revisable.args as Readonly<Record<string, unknown>>)[question.field];
   return (

@@ -3,6 +3,7 @@ import { applyPatches, ridersOf, takeBack, type Rider } from '../../../core/comm
 import { member } from '../../../core/model';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import type { Revisable, TimelineView } from '../editor/state';
+import { useEndByPress } from '../end-by-press';
 import { followPointer } from '../follow-pointer';
 import { xOf } from './scale';
 
@@ -32,13 +33,8 @@ export function NestStrip() {
     const host = member(before.compositions.by, composition);
     return host ? ridersOf(before, composition, layers, outside, (id) => boxes?.[id] ?? null) : [];
   }, [editor, made, history]);
-  useEffect(() => {
-    if (!made) return setTold(null);
-    // The next press elsewhere ends it.
-    const away = (event: PointerEvent) => { if (!(event.target as Element | null)?.closest?.('[data-revise], [role=row] input')) editor.set({ revisable: null }); };
-    window.addEventListener('pointerdown', away, true);
-    return () => window.removeEventListener('pointerdown', away, true);
-  }, [editor, made]);
+  useEndByPress(made !== null);
+  useEffect(() => { if (!made) setTold(null); }, [made]);
   if (!made) return null;
   const flip = (rider: Rider, outside: boolean) => editor.revise({ outside: outside ? made.args.outside.filter((one) => one !== rider) : [...made.args.outside, rider] });
   return (

@@ -4,6 +4,7 @@ import { framesPerSecond } from '../../../core/time';
 import { Button, Select, TypedField, type Reading } from '../../../ui';
 import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
+import { useEndByPress } from '../end-by-press';
 import { sequenceAt, type BroughtSequence } from '../library/picture-sequence';
 import { readNumber, showNumber } from '../panel/read-number';
 
@@ -15,12 +16,7 @@ export function SequenceRate() {
   const editor = useEditor();
   const revisable = useEditorState((state) => state.revisable);
   const about = revisable?.event === 'media.add' ? (revisable.about as BroughtSequence | undefined) : undefined;
-  useEffect(() => {
-    if (!about) return;
-    const away = (event: PointerEvent) => { if (!(event.target as Element | null)?.closest?.('[data-revise]')) editor.set({ revisable: null }); };
-    window.addEventListener('pointerdown', away, true);
-    return () => window.removeEventListener('pointerdown', away, true);
-  }, [editor, about]);
+  useEndByPress(about !== undefined);
   if (!revisable || !about) return null;
   const now = (revisable.args as { compositions: readonly { rate: Rate }[] }).compositions[0]!.rate;
   const own = current(editor.store.getState()).rate;
@@ -100,13 +96,8 @@ export function PasteStrip() {
   const composition = useEditorState((state) => current(state));
   const field = useRef<HTMLSpanElement>(null);
   const on = revisable?.event === 'keys.paste';
-  useEffect(() => {
-    if (!on) return;
-    field.current?.querySelector('input')?.focus();
-    const away = (event: PointerEvent) => { if (!(event.target as Element | null)?.closest?.('[data-revise]')) editor.set({ revisable: null }); };
-    window.addEventListener('pointerdown', away, true);
-    return () => window.removeEventListener('pointerdown', away, true);
-  }, [editor, on]);
+  useEndByPress(on);
+  useEffect(() => { if (on) field.current?.querySelector('input')?.focus(); }, [on]);
   if (!on || !revisable) return null;
   const { apart = 0, layers } = revisable.args as { readonly apart?: number; readonly layers: readonly string[] };
   const set = (value: number) => void editor.revise({ apart: value });
