@@ -1,20 +1,8 @@
 import type * as z from 'zod';
 import type { Project } from '../model';
 import type { ArgumentSchemas } from './arguments';
-import type { Draft } from './change';
-import type { KeyRef } from './target';
+import type { Made } from './made';
 import type { Refused } from './refused';
-
-/** What a command comes to: a draft, with what should be selected afterwards and what else should be said. */
-export type Made = Draft & {
-  readonly made?: readonly (string | KeyRef)[];
-  /** What it did beside what it is called, in a sentence. */
-  readonly told?: string;
-  /** What may be done about it next, with the words of the button. */
-  readonly offer?: { readonly words: string; readonly do: string; readonly with: object };
-  /** How many keys of tracks were moved along, with keying off. */
-  readonly moved?: number;
-};
 
 /** What a command is handed beside its arguments: the core has no chance. */
 export type CommandContext = { readonly newId: () => string };

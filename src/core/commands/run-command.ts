@@ -1,5 +1,6 @@
 import type { Project } from '../model';
-import type { Command, Made } from './command';
+import type { Command } from './command';
+import type { Made } from './made';
 import { COMMANDS } from './events';
 import type { Refused } from './refused';
 

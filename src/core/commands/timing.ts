@@ -3,7 +3,7 @@ import { timingOf } from '../scene';
 import { framesPerSecond, hull, type Frames } from '../time';
 import { newOperator, operatorFits, OPERATORS, operatorOf, type Birth } from '../timing';
 import { count, type Draft } from './change';
-import type { Made } from './command';
+import type { Made } from './made';
 import { nameOf } from './layers';
 import { layerPath } from './paths';
 import { applyPatches, patchOf, type Patch } from './patch';

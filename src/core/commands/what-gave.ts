@@ -2,7 +2,7 @@ import { sourceTimeAt, timingOf } from '../scene';
 import { hasContentTime, member, type Composition, type Layer, type Project } from '../model';
 import { DUST, type Frames } from '../time';
 import { preimages } from '../timing';
-import type { Made } from './command';
+import type { Made } from './made';
 
 /** How many lengths of a bar beyond its end its last picture is looked for. */
 const BEYOND = 8;

@@ -6,7 +6,6 @@ import { readSvgText } from '../../../workers/reading/client';
 import { call } from '../../call';
 import { current, type Editor } from '../editor/editor';
 import { freshId } from '../editor/fresh-id';
-import { runAction } from '../editor/actions';
 import { chooseFiles } from './choose-files';
 import { bringSequence, isSequence } from './picture-sequence';
 import { nameOf, placed } from './placed';
@@ -55,7 +54,7 @@ export async function bringMedia(editor: Editor, files: readonly File[], { layer
   if (layers && trouble.length === 0 && pictures.length === brought.length && isSequence(pictures.map((asset) => asset.name))) return bringSequence(editor, pictures, above);
   const done = brought.length > 0 && editor.do('media.add', { composition: host.id, assets, compositions: drawings, layers: layers ? made : [], above, ...(only === undefined ? {} : { name: only }) });
   if (done && layers) editor.select({ layers: made.map((layer) => layer.id), keys: [], markers: [], operator: null });
-  if (done && layers && made.length > 1) editor.say(`${made.length} layers came in, one over another.`, false, { act: { words: 'One after another …', run: () => runAction(editor, 'layers.sequence') } });
+  if (done && layers && made.length > 1) editor.say(`${made.length} layers came in, one over another.`, false, { act: { words: 'One after another …', run: () => editor.set({ laying: { each: null, overlap: 0, order: 'list' } }) } });
   const notes = brought.flatMap((one) => (one.kind === 'picture' ? [one.note, one.clear ? null : `${one.asset.name} has no transparency: it covers all that lies under it.`] : []).filter((note) => note !== null));
   if (trouble.length > 0) editor.say(trouble.join(' '), true);
   else if (notes.length > 0) editor.say(notes.slice(0, 3).join(' '));
