@@ -1,7 +1,7 @@
 import type { Effect, Matrix, Pass } from '../core/display';
 import { scaleOf } from './box';
 import { css } from './css-colour';
-import { lay } from './mask-sheet';
+import { putOn } from './mask-sheet';
 import type { PaintHost, Sheet } from './surface';
 
 /** What an effect makes of a picture, on a sheet of its size. The picture is given back; the caller gives back the new one. */
@@ -14,7 +14,7 @@ export function effectSheet(effect: Effect, given: Sheet, matrix: Matrix, host: 
 
 function layPass(pass: Pass, given: Sheet, { surface, picture: { width, height } }: Sheet, matrix: Matrix, host: PaintHost): void {
   surface.globalAlpha = 1;
-  switch (pass.lay) {
+  switch (pass.from) {
     case 'picture': {
       surface.filter = filterOf(pass.soft * scaleOf(matrix), pass.light);
       surface.drawImage(given.picture as never, 0, 0);
@@ -23,7 +23,7 @@ function layPass(pass: Pass, given: Sheet, { surface, picture: { width, height }
     }
     case 'form': {
       const form = host.sheet(width, height);
-      lay(form.surface, given, 'source-over');
+      putOn(form.surface, given, 'source-over');
       form.surface.globalCompositeOperation = 'source-in';
       form.surface.fillStyle = css(pass.colour);
       form.surface.fillRect(0, 0, width, height);
@@ -67,7 +67,7 @@ const MOST_STRENGTH = 10;
 function brightSheet(given: Sheet, threshold: number, host: PaintHost): Sheet {
   const { width, height } = given.picture;
   const bright = host.sheet(width, height);
-  lay(bright.surface, given, 'source-over');
+  putOn(bright.surface, given, 'source-over');
   if (threshold <= 0) return bright;
   const { surface } = bright;
   const grey = Math.round(threshold * 255);
@@ -78,7 +78,7 @@ function brightSheet(given: Sheet, threshold: number, host: PaintHost): Sheet {
     surface.fillRect(0, 0, width, height);
   }
   surface.globalCompositeOperation = 'source-over';
-  lay(surface, given, 'destination-in');
+  putOn(surface, given, 'destination-in');
   const full = host.sheet(width, height);
   full.surface.filter = filterOf(0, 1 / Math.max(1 / 255, 1 - threshold));
   full.surface.drawImage(bright.picture as never, 0, 0);

@@ -8,7 +8,7 @@ export function maskSheet(parts: readonly MaskPart[], matrix: Matrix, box: Box, 
   if (parts[0]?.mode !== 'add') cover(mask.surface, box);
   for (const part of parts) {
     const form = formSheet(part, matrix, box, host);
-    lay(mask.surface, form, part.mode === 'add' ? 'source-over' : part.mode === 'subtract' ? 'destination-out' : 'destination-in');
+    putOn(mask.surface, form, part.mode === 'add' ? 'source-over' : part.mode === 'subtract' ? 'destination-out' : 'destination-in');
     host.giveBack(form.picture);
   }
   return mask;
@@ -63,7 +63,7 @@ function cover(surface: Surface, { width, height }: Box): void {
 }
 
 /** One sheet over another of the same box. */
-export function lay(on: Surface, { picture }: Sheet, how: string): void {
+export function putOn(on: Surface, { picture }: Sheet, how: string): void {
   on.setTransform(1, 0, 0, 1, 0, 0);
   on.globalAlpha = 1;
   on.globalCompositeOperation = how;

@@ -3,7 +3,7 @@ import { beyondEdges } from './beyond-edges';
 import { deviceBox, within, type Box } from './box';
 import { css } from './css-colour';
 import { effectSheet } from './effect-sheet';
-import { lay, maskSheet } from './mask-sheet';
+import { putOn, maskSheet } from './mask-sheet';
 import type { PictureMemory } from './picture-memory';
 import { runGroup, steadyRuns } from './steady-runs';
 import type { PaintHost, Picture, Sheet, Surface } from './surface';
@@ -113,7 +113,7 @@ function clipSheet(sheet: Sheet, { by, side }: Clip, outer: Matrix, box: Box, jo
 }
 
 function cutBy(sheet: Sheet, form: Sheet, how: string, job: Job): void {
-  lay(sheet.surface, form, how);
+  putOn(sheet.surface, form, how);
   job.host.giveBack(form.picture);
 }
 
@@ -136,11 +136,11 @@ function paintWash(wash: Wash, surface: Surface, outer: Matrix, alpha: number, j
   const sheet = host.sheet(width, height);
   sheet.surface.drawImage(given.picture as never, -margin, -margin);
   host.giveBack(given.picture);
-  if (wash.mask === null && wash.clip === null && opacity === 1) lay(surface, sheet, 'copy');
+  if (wash.mask === null && wash.clip === null && opacity === 1) putOn(surface, sheet, 'copy');
   else {
     const through = wash.mask ? maskSheet(wash.mask, matrix, box, host) : onSheet(box, job, (all) => all.fillRect(0, 0, width, height));
     if (wash.clip) clipSheet(through, wash.clip, outer, box, job);
-    lay(sheet.surface, through, 'destination-in');
+    putOn(sheet.surface, through, 'destination-in');
     surface.setTransform(1, 0, 0, 1, 0, 0);
     surface.globalAlpha = opacity;
     for (const [picture, how] of [[through.picture, 'destination-out'], [sheet.picture, 'lighter']] as const) {

@@ -24,14 +24,14 @@ let standing: Promise<Standing> | null = null;
  * The house over the data folder that the start script names; opened at the first question. When its database could not
  * write, it is opened anew, from what is on the disk: nothing that was told to be kept is anywhere else.
  */
-export async function house(): Promise<House> {
+export async function servedHouse(): Promise<House> {
   standing ??= openOrSay();
   const mine = standing;
   const { house: found, dead, leave } = await mine;
   if (!dead()) return found;
   // Of several who find it dead, one opens it anew.
   if (standing === mine) standing = leave().then(openOrSay);
-  return house();
+  return servedHouse();
 }
 
 /** Opens the house; a failure is told in words, and tried again when somebody asks later: what keeps it from opening may be mended meanwhile. */

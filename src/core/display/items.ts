@@ -53,13 +53,13 @@ export type MaskPart = {
  */
 export type Pass =
   /** The picture that came in; `light` times as bright. */
-  | { readonly lay: 'picture'; readonly soft: number; readonly light: number }
+  | { readonly from: 'picture'; readonly soft: number; readonly light: number }
   /** Its form in one colour, moved. */
-  | { readonly lay: 'form'; readonly colour: Colour; readonly x: number; readonly y: number; readonly soft: number }
+  | { readonly from: 'form'; readonly colour: Colour; readonly x: number; readonly y: number; readonly soft: number }
   /** A colour over what lies there already, within its form. */
-  | { readonly lay: 'flood'; readonly colour: Colour; readonly opacity: number }
+  | { readonly from: 'flood'; readonly colour: Colour; readonly opacity: number }
   /** What of the picture is brighter than the threshold (0 … 1), spread and added as light; strength 1 is as bright as it is. */
-  | { readonly lay: 'light'; readonly threshold: number; readonly soft: number; readonly strength: number };
+  | { readonly from: 'light'; readonly threshold: number; readonly soft: number; readonly strength: number };
 
 /** How one effect is painted, and how far that reaches beyond what comes in. */
 export type Effect = { readonly passes: readonly Pass[]; readonly reach: readonly [left: number, up: number, right: number, down: number] };

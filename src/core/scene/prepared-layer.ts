@@ -115,14 +115,14 @@ function poseMatrix(numbers: Float64Array, place: readonly number[] | null): Mat
 function prepareShape(layer: LayerOf<'shape'>): PreparedLayer['content'] {
   const outline = prepareOutline(layer);
   const { fill, stroke, trim } = prepareInks(layer);
-  return stillOr(layer, (x) => {
+  return onceWhereStill(layer, (x) => {
     const { path, bounds } = outline(x);
     return { items: marks(path, layer.rule, fill(x), stroke(x), trim(x)), bounds };
   });
 }
 
 /** A layer that nothing but its pose can change draws the same content, as one object, for ever. */
-function stillOr(layer: LayerOf<'shape'> | LayerOf<'text'>, draw: PreparedLayer['content']): PreparedLayer['content'] {
+function onceWhereStill(layer: LayerOf<'shape'> | LayerOf<'text'>, draw: PreparedLayer['content']): PreparedLayer['content'] {
   const moves = ownTracks(layer).some((track) => canChange(track.channel) && !Object.hasOwn(POSE, track.address));
   if (moves) return draw;
   let last: { readonly faces: FaceLookup; readonly content: LayerContent } | null = null;
@@ -165,7 +165,7 @@ function prepareText(layer: LayerOf<'text'>): PreparedLayer['content'] {
   const text = channels['text'] ? (channelSampler(channels['text'], 'T') as (x: Frames) => string) : () => '';
   const { fill, stroke, trim } = prepareInks(layer);
   let last: { readonly key: string; readonly set: ReturnType<typeof setText> } | null = null;
-  return stillOr(layer, (x, faces) => {
+  return onceWhereStill(layer, (x, faces) => {
     const face = faces(layer.font, layer.weight, layer.italic);
     if (!face) return NOTHING;
     const setting = { text: text(x), size: size(x), leading: leading(x), tracking: tracking(x), boxWidth: boxWidth(x), align: layer.align };

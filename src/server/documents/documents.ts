@@ -169,10 +169,10 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
         return await work(source);
       } catch (error) {
         if ((error as { code?: unknown }).code !== 'DAMAGED') throw error;
-        const lay = opened.get(id);
+        const wasOpen = opened.get(id);
         const open = await find(id);
         // Opening it makes it good; where it was open already, memory does.
-        if (open && lay) await snapshot(id, open);
+        if (open && wasOpen) await snapshot(id, open);
         return work((await sourceOf(id))!);
       }
     },

@@ -4,7 +4,7 @@ import type { Change } from '../../core/commands';
 import { nestsTooDeep, VERSION } from '../../core/model';
 import { change as changeSchema, pageVersion, sendChange, type ChangeAnswer, type ChangesSince } from '../../wire';
 import { createParts } from '../documents';
-import { house } from '../house';
+import { servedHouse } from '../house';
 import { json, refuse, safely } from './answer';
 import { readBody } from './read-body';
 
@@ -33,7 +33,7 @@ export const POST: APIRoute = ({ params, request }) => safely(async () => {
 });
 
 async function apply(id: string, base: number, change: z.output<typeof changeSchema>): Promise<Response> {
-  const outcome = await (await house()).documents.apply(id, base, change as Change);
+  const outcome = await (await servedHouse()).documents.apply(id, base, change as Change);
   switch (outcome.kind) {
     case 'unknown': return refuse(404, `There is no project “${id}”.`);
     case 'refused': return refuse(422, outcome.message);
@@ -64,6 +64,6 @@ export const GET: APIRoute = ({ params, url }) => safely(async () => {
   const since = Number(url.searchParams.get('since') ?? 'x');
   if (!Number.isInteger(since) || since < 0) return refuse(400, 'Say from which revision on: ?since=12.');
   const id = params['id'] ?? '';
-  const found = await (await house()).documents.since(id, since);
+  const found = await (await servedHouse()).documents.since(id, since);
   return found ? json(found as ChangesSince) : refuse(404, `There is no project “${id}”.`);
 });

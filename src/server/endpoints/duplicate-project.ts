@@ -2,12 +2,12 @@ import { randomUUID } from 'node:crypto';
 import type { APIRoute } from 'astro';
 import type { MadeProject } from '../../wire';
 import { writeSnapshot } from '../documents';
-import { house } from '../house';
+import { servedHouse } from '../house';
 import { json, refuse, safely } from './answer';
 
 /** POST /api/projects/:id/duplicate */
 export const POST: APIRoute = ({ params }) => safely(async () => {
-  const { documents, workshop } = await house();
+  const { documents, workshop } = await servedHouse();
   const from = params['id'] ?? '';
   const about = await documents.about(from);
   if (!about) return refuse(404, `There is no project “${from}”.`);

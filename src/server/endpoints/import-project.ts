@@ -3,7 +3,7 @@ import { rm } from 'node:fs/promises';
 import type { APIRoute } from 'astro';
 import type { MadeProject } from '../../wire';
 import { importFile } from '../documents';
-import { house } from '../house';
+import { servedHouse } from '../house';
 import { json, refuse, safely } from './answer';
 import { receiveFile } from './receive-file';
 
@@ -11,7 +11,7 @@ const LIMIT = 500_000_000;
 
 /** POST /api/import: a project file, or a zip of one with its media. */
 export const POST: APIRoute = ({ request }) => safely(async () => {
-  const { documents, workshop, places } = await house();
+  const { documents, workshop, places } = await servedHouse();
   const received = await receiveFile(request, LIMIT, places.incoming);
   if (!received.ok) return received.response;
   const note = received.file.replace(/part$/, 'media');

@@ -2,7 +2,7 @@ import { rm } from 'node:fs/promises';
 import type { APIRoute } from 'astro';
 import { MOST_MEDIUM } from '../../bundle';
 import type { KeptMedia } from '../../wire';
-import { house } from '../house';
+import { servedHouse } from '../house';
 import { lookAtPicture } from '../media';
 import { json, refuse, safely } from './answer';
 import { receiveFile } from './receive-file';
@@ -14,14 +14,14 @@ const MIMES: Readonly<Record<string, string>> = { png: 'image/png', jpg: 'image/
 export const GET: APIRoute = ({ params, url, request }) => safely(async () => {
   const match = /^([0-9a-f]{64})\.(png|jpg|webp)$/.exec(params['file'] ?? '');
   const mime = MIMES[match?.[2] ?? ''];
-  const found = match && mime !== undefined ? await (await house()).media.find({ hash: match[1]!, mime }) : null;
+  const found = match && mime !== undefined ? await (await servedHouse()).media.find({ hash: match[1]!, mime }) : null;
   if (!found) return url.searchParams.get('may') === 'be-missing' ? new Response(null, { status: 204 }) : refuse(404, 'There is no such picture.');
   return sendFile(found.file, found.bytes, request.headers.get('range'), { 'content-type': mime!, 'cache-control': 'public, max-age=31536000, immutable' });
 });
 
 /** POST /api/media: keeps a picture and answers the hash that names it. */
 export const POST: APIRoute = ({ request }) => safely(async () => {
-  const { media, workshop, places } = await house();
+  const { media, workshop, places } = await servedHouse();
   const received = await receiveFile(request, MOST_MEDIUM, places.incoming);
   if (!received.ok) return received.response;
   try {

@@ -3,14 +3,14 @@ import { mkdir, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import type { APIRoute } from 'astro';
 import { exportFile } from '../documents';
-import { house } from '../house';
+import { servedHouse } from '../house';
 import { refuse, safely } from './answer';
 import { sendFile } from './send-file';
 
 /** GET /api/projects/:id/file: the project as a file to keep; with `?with=media` one zip of it and its media. */
 export const GET: APIRoute = ({ params, url }) => safely(async () => {
   const id = params['id'] ?? '';
-  const { documents, workshop, places } = await house();
+  const { documents, workshop, places } = await servedHouse();
   const about = await documents.about(id);
   if (!about) return refuse(404, `There is no project “${id}”.`);
   const name = about.name.normalize('NFKD').replace(/[^\w -]/g, '').trim().replace(/\s+/g, '-').toLowerCase() || 'project';

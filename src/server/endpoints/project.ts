@@ -1,13 +1,13 @@
 import type { APIRoute } from 'astro';
 import type { OpenedProject } from '../../wire';
-import { house } from '../house';
+import { servedHouse } from '../house';
 import { json, largeJson, refuse, safely } from './answer';
 import { jsonPieces } from './json-pieces';
 
 /** GET /api/projects/:id: the document as it lies in memory, which was checked when it came in. */
 export const GET: APIRoute = ({ params }) => safely(async () => {
   const id = params['id'] ?? '';
-  const open = await (await house()).documents.open(id);
+  const open = await (await servedHouse()).documents.open(id);
   if (!open) return refuse(404, `There is no project “${id}”.`);
   const { revision, project, repaired } = open;
   return largeJson(jsonPieces({ id, revision, project, ...(repaired === null ? {} : { repaired }) } satisfies OpenedProject));
@@ -16,5 +16,5 @@ export const GET: APIRoute = ({ params }) => safely(async () => {
 /** DELETE /api/projects/:id: puts it aside. */
 export const DELETE: APIRoute = ({ params }) => safely(async () => {
   const id = params['id'] ?? '';
-  return (await (await house()).documents.setDeleted(id, true)) ? json({ id }) : refuse(404, `There is no project “${id}”.`);
+  return (await (await servedHouse()).documents.setDeleted(id, true)) ? json({ id }) : refuse(404, `There is no project “${id}”.`);
 });

@@ -6,6 +6,6 @@ export const blur = defineEffect({
   title: 'Blur',
   about: 'Spreads every point over so many pixels around it.',
   channels: { radius: number('Blur radius', 'px', 0) },
-  passes: ({ radius }) => [{ lay: 'picture', soft: softOf(radius), light: 1 }],
+  passes: ({ radius }) => [{ from: 'picture', soft: softOf(radius), light: 1 }],
   grows: ({ radius }) => allRound(spreadOf(radius)),
 });

@@ -6,6 +6,6 @@ export const brightness = defineEffect({
   title: 'Brightness',
   about: 'Makes its colours lighter or darker.',
   channels: { amount: number('Brightness', '%', 100) },
-  passes: ({ amount }) => [{ lay: 'picture', soft: 0, light: Math.max(0, amount / 100) }],
+  passes: ({ amount }) => [{ from: 'picture', soft: 0, light: Math.max(0, amount / 100) }],
   grows: () => allRound(0),
 });

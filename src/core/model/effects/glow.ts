@@ -10,6 +10,6 @@ export const glow = defineEffect({
     strength: number('Glow strength', '%', 100),
     threshold: number('Glow threshold', '%', 0),
   },
-  passes: ({ radius, strength, threshold }) => [{ lay: 'picture', soft: 0, light: 1 }, { lay: 'light', threshold: Math.min(1, Math.max(0, threshold / 100)), soft: softOf(radius), strength: Math.max(0, strength / 100) }],
+  passes: ({ radius, strength, threshold }) => [{ from: 'picture', soft: 0, light: 1 }, { from: 'light', threshold: Math.min(1, Math.max(0, threshold / 100)), soft: softOf(radius), strength: Math.max(0, strength / 100) }],
   grows: ({ radius, strength }) => allRound(strength > 0 ? spreadOf(radius) : 0),
 });

@@ -11,7 +11,7 @@ export const shadow = defineEffect({
     radius: number('Shadow radius', 'px', 8),
     colour: colour('Shadow colour', [0, 0, 0, 0.5]),
   },
-  passes: ({ x, y, radius, colour: ink }) => [{ lay: 'form', colour: ink, x, y, soft: softOf(radius) }, { lay: 'picture', soft: 0, light: 1 }],
+  passes: ({ x, y, radius, colour: ink }) => [{ from: 'form', colour: ink, x, y, soft: softOf(radius) }, { from: 'picture', soft: 0, light: 1 }],
   grows: ({ x, y, radius }) => {
     const soft = spreadOf(radius);
     return [Math.max(0, soft - x), Math.max(0, soft - y), Math.max(0, soft + x), Math.max(0, soft + y)];

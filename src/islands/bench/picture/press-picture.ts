@@ -97,7 +97,7 @@ function reshape(context: PressContext, event: PointerEvent<HTMLDivElement>, fro
     const state = editor.store.getState();
     return work({ from, to: toPicture(now), snaps: state.settings.snap && !now.altKey, straight: now.shiftKey, reach: REACH / place.scale, how: { frame, keying: state.keying } });
   };
-  const lay = () => {
+  const follow = () => {
     const reshaped = result();
     if (!reshaped) return;
     if (done === 'kept') return finishWith(reshaped.step);
@@ -120,7 +120,7 @@ function reshape(context: PressContext, event: PointerEvent<HTMLDivElement>, fro
   followPointer(event.currentTarget, event.pointerId, (next) => {
     now = next;
     moved ||= Math.hypot(next.clientX - begin[0], next.clientY - begin[1]) > SLACK;
-    lay();
+    follow();
   }, (keep) => {
     done = keep ? 'kept' : 'let go';
     signs.setState({ told: null, caught: [] });
@@ -137,7 +137,7 @@ function reshape(context: PressContext, event: PointerEvent<HTMLDivElement>, fro
     const reshaped = result();
     if (reshaped) finishWith(reshaped.step);
   });
-  return { again: lay };
+  return { again: follow };
 }
 
 function pullGrip(context: PressContext, event: PointerEvent<HTMLDivElement>, grip: Grip): void {
