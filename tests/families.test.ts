@@ -86,7 +86,7 @@ describe('a member more in each family, by a file and a name', () => {
     expect(all.sourceTimeAt(film, main, lamp, 10)).toBe(16);
     expect(all.trail(film, 'main', 'lamp', 10)!.stops.map(({ title }) => title)).toContain('Ahead by some');
     expect(all.tracksOf(film, lamp).find(({ address }) => address === 'e1.depth')!.spec.label).toBe('Frill depth');
-    expect(all.evaluateFrame(film, 'main', 0, { faces: () => null, purpose: 'output' })!.root.items[0]).toMatchObject({ effects: [{ passes: [{ lay: 'picture', light: 7 }], reach: [7, 7, 7, 7] }] });
+    expect(all.evaluateFrame(film, 'main', 0, { faces: () => null, purpose: 'output' })!.root.items[0]).toMatchObject({ effects: [{ passes: [{ from: 'picture', light: 7 }], reach: [7, 7, 7, 7] }] });
     expect(all.coverOf(film, main, lamp, 0)![0] - all.contentBox(film, main, lamp, 0)![0]).toBeCloseTo(-7, 9);
     const rows = all.buildRows(film, main, { ...CHOICE, unfolded: new Set([all.foldKey('main', 'lamp')]) });
     expect(rows.flatMap((row) => (row.is.kind === 'track' ? [(row.own as { spec: { label: string } }).spec.label] : []))).toContain('Frill depth');
