@@ -1,6 +1,6 @@
 import { createCanvas } from '@napi-rs/canvas';
 import fc from 'fast-check';
-import { beforeAll, describe, expect, test } from 'vitest';
+import { afterEach, beforeAll, describe, expect, test } from 'vitest';
 import { applyPatches, changeFrom, patchOf, readPath, sameValue, takeBack, validateTouched, type Draft } from '../src/core/commands';
 import { netEffect } from '../src/core/commands/net-effect';
 import { evaluateFrame } from '../src/core/evaluate';
@@ -14,6 +14,9 @@ import { createNodeHost, loadNodeFaces } from '../src/painter/node';
 import { COMMANDS, draftOf, randomCommand } from './support/random-commands';
 import { apart } from './support/pixels';
 import { counting, missingFrom, randomFilm } from './support/random-film';
+
+// These laws run without a pause; in between, the runner hears that its worker lives.
+afterEach(() => new Promise<void>((next) => setTimeout(next, 0)));
 
 let count = 0;
 const newId = () => `w${++count}`;
