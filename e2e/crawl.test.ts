@@ -50,7 +50,7 @@ function state(): Promise<Seen> {
     const marks = ['aria-pressed', 'aria-expanded', 'aria-checked', 'aria-selected', 'aria-current', 'data-frame-shown', 'data-scale', 'data-origin', 'data-from', 'data-pixels-per-frame'];
     const published = [...document.querySelectorAll(marks.map((name) => `[${name}]`).join())].map((one) => marks.map((name) => one.getAttribute(name)).join());
     const byItself = [...document.querySelectorAll<HTMLElement>('[data-said], [data-saved], [data-checks]')].map((one) => one.innerText);
-    const words = byItself.reduce((text, part) => (part === '' ? text : text.replace(part, '')), document.body.innerText).replace(/\d+\/\d+ ready/, '');
+    const words = byItself.reduce((text, part) => (part === '' ? text : text.replace(part, '')), document.body.innerText);
     const fields = [...document.querySelectorAll('input, textarea')].map((one) => (one as HTMLInputElement).value + (one as HTMLInputElement).checked);
     const undo = document.querySelector('[aria-label^="Undo"],[aria-label="Nothing to undo"]')?.getAttribute('aria-label');
     const windows = [...document.querySelectorAll('[role=dialog], [role=menu], [role=listbox]')].map((one) => one.getAttribute('aria-label') ?? one.id);
@@ -126,7 +126,8 @@ describe('every action of the list', () => {
     const silent: string[] = [];
     let files = 0;
     page.on('filechooser', () => files++);
-    const begun = new Set(all.map(({ id }) => id));
+    // What sends the keyboard to a field shows nothing else: a journey of its own looks where it is.
+    const begun = new Set(all.map(({ id }) => id).filter((id) => !id.startsWith('field.')));
     for (const id of begun) {
       // Actions need something to act on: the tram stays selected.
       await takeBack();
@@ -146,7 +147,7 @@ describe('every action of the list', () => {
     // What was already so when it was asked for changes nothing, and is told as being on.
     expect(silent).toEqual([]);
     expect(heard).toEqual([]);
-  }, 400_000);
+  }, 600_000);
 });
 
 /** Presses every enabled control below a part of the page, each once by its name; answers those after which nothing changed. `open` brings the part up again; `most` is for parts whose rows are all alike. */

@@ -114,7 +114,7 @@ try {
     await page.keyboard.press('Enter');
   }
   await page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name: 'Route map', exact: true }).click();
-  for (const [label, value] of [['Size across of Route map', '40'], ['Size down of Route map', '40'], ['Across of Route map', '1000'], ['Down of Route map', '330']]) {
+  for (const [label, value] of [['Size across of Route map', '100'], ['Size down of Route map', '100'], ['Across of Route map', '1000'], ['Down of Route map', '330']]) {
     await page.getByLabel(label, { exact: true }).click();
     await page.keyboard.type(value);
     await page.keyboard.press('Enter');
