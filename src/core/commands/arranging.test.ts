@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
   addAssets, addComposition, addLayers, addMarkers, addStop, applyPatches, coloursOf, copyKeys, copyLayers, clipText, deleteAsset, deleteComposition, deleteMarkers, deleteStop, duplicateComposition,
-  duplicateLayers, invertPatches, isHeldKey, movePlaces, nestLayers, pasteKeys, pasteLayers, placeLayers, poseAt, poseFor, renameProject, reorderLayers, sequenceLayers, setAsset, setComposition, setDuration, setFillKind,
+  duplicateLayers, invertPatches, isHeldKey, movePlaces, naturalRiders, nestLayers, ridersOf, pasteKeys, pasteLayers, placeLayers, poseAt, poseFor, renameProject, reorderLayers, sequenceLayers, setAsset, setComposition, setDuration, setFillKind,
   nextName, setInk, setLayerField, setMain, setMarkers, setOperator, setOutside, setParent, setRate, setSize, setValues, shapeKeys, splitLayers, stepLayers, stretchLayers, unnestLayer, usesOf, validateTouched, type Draft, type Refused,
 } from '.';
 import { IDENTITY, multiply, transform, type Matrix } from '../display';
@@ -204,6 +204,27 @@ describe('nests', () => {
       const after = done(film, nestLayers(film, 'main', ['lamp', 'child'], nesting({ length })));
       for (const frame of [0, 10, 33, 60]) close(worldIn(after, frame), worldOf(film, 'child', frame), 6);
     }
+  });
+  test('a nest made by hand has its pivot in the middle of what is inside, and stands where that stood', () => {
+    const after = done(film, nestLayers(film, 'main', ['lamp', 'child'], nesting()));
+    const nest = inOrder(main(after).layers).find((layer) => layer.name === 'Group')!;
+    // At frame 10 the lamp is at 50, 10 and its follower 5 further; each box reaches 50 to all sides.
+    expect(['x', 'y', 'pivotX', 'pivotY'].map((name) => valueAt(after, nest.id, name, 10))).toEqual([52.5, 10, 52.5, 10]);
+    close(worldOf(after, nest.id, 10), IDENTITY, 9);
+  });
+  test('an opacity or a blend that layers share rides outside only where they never overlap', () => {
+    const dot = (id: string, x: number, opacity: number): LayerInput => ({ id, name: id, kind: 'shape', blend: 'multiply', channels: { x: { value: x }, width: { value: 40 }, height: { value: 40 }, opacity: { value: opacity } } }) as LayerInput;
+    const film2 = (layers: LayerInput[]) => projectOf([{ id: 'main', name: 'Main', duration: 20, layers }]);
+    const asked = (project: Project) => Object.fromEntries(ridersOf(project, 'main', ['a', 'b'], [], () => [-20, -20, 20, 20]).map(({ rider, why }) => [rider, why]));
+    expect(asked(film2([dot('a', 0, 50), dot('b', 100, 50)]))).toMatchObject({ opacity: null, place: 'Each layer has a place of its own.' });
+    expect(asked(film2([dot('a', 0, 50), dot('b', 30, 50)]))['opacity']).toBe('a and b overlap at frame 0: as one they would look different.');
+    expect(asked(film2([dot('a', 0, 50), dot('b', 100, 60)]))['opacity']).toBe('Each layer has an opacity of its own.');
+    expect(naturalRiders(film2([dot('a', 0, 50), dot('b', 100, 50)]), main(film2([dot('a', 0, 50), dot('b', 100, 50)])), inOrder(main(film2([dot('a', 0, 50), dot('b', 100, 50)])).layers))).toEqual(['blend']);
+    const apart = film2([dot('a', 0, 50), dot('b', 100, 50)]);
+    const after = done(apart, nestLayers(apart, 'main', ['a', 'b'], nesting({ outside: ['blend', 'opacity'], bounds: () => [-20, -20, 20, 20] })));
+    const nest = inOrder(main(after).layers)[0]!;
+    expect([nest.blend, valueAt(after, nest.id, 'opacity', 0)]).toEqual(['multiply', 50]);
+    expect(refusal(nestLayers(apart, 'main', ['a', 'b'], nesting({ outside: ['blend', 'place'] })))).toMatch(/place of its own/);
   });
   test('a follower nested without its leader takes the parent to the nest, so it still follows', () => {
     const after = done(film, nestLayers(film, 'main', ['child'], nesting()));

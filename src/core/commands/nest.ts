@@ -63,7 +63,7 @@ function nestWhole(project: Project, host: Composition, chosen: readonly Layer[]
   const opacity = out.has('opacity') ? (first.channels as Readonly<Record<string, Channel>>)['opacity'] : undefined;
   const clips = chosen.length === 1 && first.clipTo !== null ? { clipTo: first.clipTo, clipSide: first.clipSide } : {};
   // Its pivot stands in the middle of what is inside.
-  const middle = middleOf(project, host, roots, shared, frame, bounds);
+  const middle = middleOf(project, host, chosen, shared, frame, bounds);
   const place = middle ? { x: middle[0], y: middle[1], pivotX: middle[0], pivotY: middle[1] } : {};
   const made = newNest(newId(), name, [[from, to]], filled.id, place);
   const nest = {
