@@ -23,7 +23,7 @@ const data = mkdtempSync(path.join(tmpdir(), 'oak-windows-'));
 beforeAll(async () => {
   db = await openTestDatabase();
   documents = createDocuments(db, snapshotFiles(data), workshopHere);
-  vi.doMock('../src/server/house', () => ({ house: () => Promise.resolve({ documents, media: null }) }));
+  vi.doMock('../src/server/house', () => ({ servedHouse: () => Promise.resolve({ documents, media: null }) }));
   const { GET, POST } = await import('../src/server/endpoints/changes');
   // What the page sends goes to the real endpoint, over the real log.
   vi.stubGlobal('fetch', async (address: string, init: RequestInit = {}) => {

@@ -25,7 +25,7 @@ const routes: Record<string, Route> = {};
 beforeAll(async () => {
   db = await openTestDatabase();
   house = houseOver(db, data, workshop);
-  vi.doMock('./house', () => ({ house: () => Promise.resolve(house) }));
+  vi.doMock('./house', () => ({ servedHouse: () => Promise.resolve(house) }));
   for (const [name, file, verb] of [['import', 'import-project', 'POST'], ['make', 'projects', 'POST'], ['duplicate', 'duplicate-project', 'POST'], ['send', 'changes', 'POST'], ['keep', 'media', 'POST'], ['media', 'media', 'GET'], ['still', 'still', 'GET'], ['salvage', 'salvage-project', 'POST'], ['missing', 'missing-media', 'GET']] as const) {
     routes[name] = ((await import(`./endpoints/${file}.ts`)) as Record<string, Route>)[verb]!;
   }

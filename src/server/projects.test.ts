@@ -35,7 +35,7 @@ beforeAll(async () => {
   db = await openTestDatabase();
   const house = houseOver(db, data);
   ({ documents, media } = house);
-  vi.doMock('./house', () => ({ house: () => Promise.resolve(house) }));
+  vi.doMock('./house', () => ({ servedHouse: () => Promise.resolve(house) }));
   const route = async (name: string, file: string, verb: 'GET' | 'POST' | 'DELETE') => { routes[name] = ((await import(`./endpoints/${file}.ts`)) as Record<string, unknown>)[verb] as Route; };
   await route('list', 'projects', 'GET');
   await route('make', 'projects', 'POST');

@@ -144,7 +144,7 @@ describe('endpoints', () => {
     mkdirSync(media, { recursive: true });
     writeFileSync(path.join(media, `${picture}.png`), 'picture');
     // Each test has documents of its own.
-    vi.doMock('./house', () => ({ house: () => Promise.resolve({ ...houseOver(db, data), documents }) }));
+    vi.doMock('./house', () => ({ servedHouse: () => Promise.resolve({ ...houseOver(db, data), documents }) }));
     routes['list'] = (await import('./endpoints/projects')).GET as unknown as Route;
     routes['open'] = (await import('./endpoints/project')).GET as unknown as Route;
     routes['file'] = (await import('./endpoints/project-file')).GET as unknown as Route;
