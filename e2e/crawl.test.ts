@@ -31,6 +31,8 @@ let copy = '';
 async function open(): Promise<void> {
   const made = await fetch(`${server.address}/api/projects/night-tram/duplicate`, { method: 'POST', headers: { origin: server.address } });
   copy = ((await made.json()) as { id: string }).id;
+  // What an earlier press folded away is unfolded again.
+  await page.evaluate(() => localStorage.clear()).catch(() => undefined);
   await page.goto(`${server.address}/projects/${copy}`);
   await page.locator('canvas[data-frame-shown]').waitFor();
   await page.getByLabel('Turn of Tram').waitFor();
