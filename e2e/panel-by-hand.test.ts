@@ -47,7 +47,10 @@ afterAll(async () => {
 describe('the panel', () => {
   test('a label is scrubbed, and Esc lets go of it', async () => {
     await head('Tram').click();
-    const label = (await page.locator('[aria-label="Layer panel"]').getByText('Lean', { exact: true }).boundingBox())!;
+    // Of a nest Timing and Bar stand first.
+    const lean = page.locator('[aria-label="Layer panel"]').getByText('Lean', { exact: true });
+    await lean.scrollIntoViewIfNeeded();
+    const label = (await lean.boundingBox())!;
     await page.mouse.move(label.x + 8, label.y + 8);
     await page.mouse.down();
     await page.mouse.move(label.x + 28, label.y + 8, { steps: 4 });
