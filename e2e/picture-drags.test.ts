@@ -72,7 +72,7 @@ const GESTURES: readonly Gesture[] = [
   { name: 'sizes down by a side', from: [640, 410], to: [644, 435], says: /125 % down/, then: { scaleX: 100, scaleY: 125, y: 372.5 } },
   { name: 'turns around its pivot', from: turned(0), to: turned(20), beside: [(100 / OUT) * 17, (-50 / OUT) * 17], says: /Turn Card: \+1\d(\.\d)?°/, then: { x: 640, y: 360 } },
   { name: 'leans; its upper side stays', from: [696, 410], to: [746, 410], beside: [(56 / LEAN) * 9, (50 / LEAN) * 9], says: /leans 26\.6°/, then: { skew: 26.57, y: 360 } },
-  { name: 'lets its pivot be moved, and stays where it is', from: [640, 360], to: [680, 380], beside: [-12, 12], says: /pivot 40, 20/, then: { pivotX: 40, pivotY: 20, x: 680, y: 380 } },
+  { name: 'lets its pivot be moved, and stays where it is', from: [640, 360], to: [680, 380], beside: [21, 0], says: /pivot 40, 20/, then: { pivotX: 40, pivotY: 20, x: 680, y: 380 } },
 ];
 
 const VIEWS: readonly { readonly name: string; readonly set: () => Promise<void> }[] = [

@@ -3,7 +3,7 @@ import { useEditor, useEditorState } from './editor/editor-context';
 import type { Message } from './editor/state';
 import { current } from './editor/current';
 
-/** What was said, at the foot of the picture, the newest last: errors stay until they are read, and nothing that is worked on lies under them. */
+/** What was said, at the foot of the picture, the newest last: errors stay until they are read, and nothing that is worked on lies under them: but for what can be pressed in it, a message lets the pointer through. */
 export function Messages() {
   const messages = useEditorState((state) => state.messages);
   return (
@@ -24,10 +24,10 @@ function Said({ message }: { readonly message: Message }) {
     editor.hush(id);
   };
   return (
-    <div data-said={id} role={bad ? 'alert' : 'status'} className={`said pointer-events-auto flex max-w-full items-center gap-2 rounded-lg bg-deep py-2 pl-3.5 shadow-2xl ring-1 ${bad ? 'pr-1.5 text-paper ring-rust' : `ring-line ${act ? 'pr-1.5' : 'pr-3.5'}`}`}>
-      {go ? <button type="button" onClick={goThere} title="Go there" className="flex min-w-0 items-center gap-1.5 text-left hover:text-leaf"><span>{text}</span><CornerDownRight size={13} aria-hidden="true" className="shrink-0" /></button> : <span>{text}</span>}
-      {act && <button type="button" onClick={() => { editor.hush(id); act.run(); }} className="h-6 shrink-0 rounded-md bg-leaf px-2.5 text-[12.5px] font-medium text-ground hover:brightness-110">{act.words}</button>}
-      {bad && <button type="button" aria-label="Read: take this message away" title="Read" onClick={() => editor.hush(id)} className="grid size-6 shrink-0 place-items-center rounded-md text-muted hover:bg-raised hover:text-paper"><X size={13} /></button>}
+    <div data-said={id} role={bad ? 'alert' : 'status'} className={`said flex max-w-full items-center gap-2 rounded-lg bg-deep py-2 pl-3.5 shadow-2xl ring-1 ${bad ? 'pr-1.5 text-paper ring-rust' : `ring-line ${act ? 'pr-1.5' : 'pr-3.5'}`}`}>
+      {go ? <button type="button" onClick={goThere} title="Go there" className="pointer-events-auto flex min-w-0 items-center gap-1.5 text-left hover:text-leaf"><span>{text}</span><CornerDownRight size={13} aria-hidden="true" className="shrink-0" /></button> : <span>{text}</span>}
+      {act && <button type="button" onClick={() => { editor.hush(id); act.run(); }} className="pointer-events-auto h-6 shrink-0 rounded-md bg-leaf px-2.5 text-[12.5px] font-medium text-ground hover:brightness-110">{act.words}</button>}
+      {bad && <button type="button" aria-label="Read: take this message away" title="Read" onClick={() => editor.hush(id)} className="pointer-events-auto grid size-6 shrink-0 place-items-center rounded-md text-muted hover:bg-raised hover:text-paper"><X size={13} /></button>}
     </div>
   );
 }
