@@ -149,7 +149,10 @@ test('a number that is scrubbed while it plays moves all keys by what it was scr
   await open();
   const before = (await askCommandLine(server.address, project, 'values', '--comp', 'main', '--layer', 'tram', '--channel', 'x', '--frames', '0..270/30')) as number[];
   await page.keyboard.press('Space');
-  const label = (await page.getByTitle('Across: drag sideways to change, with Shift in tens', { exact: true }).boundingBox())!;
+  // Of a nest Timing and Bar stand first.
+  const across = page.getByTitle('Across: drag sideways to change, with Shift in tens', { exact: true });
+  await across.scrollIntoViewIfNeeded();
+  const label = (await across.boundingBox())!;
   await page.mouse.move(label.x + 5, label.y + 5);
   await page.mouse.down();
   for (let step = 1; step <= 10; step++) {

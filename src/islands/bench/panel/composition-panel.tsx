@@ -48,9 +48,9 @@ export function CompositionPanel() {
         <Labelled full name="Height" field="composition-height"><TypedField label="Height of the composition" edited={String(height)} shown={`${height} px`} read={(text) => pixels(text, height)} onSet={(next: number) => size(width, next)} onStep={(by, large) => size(width, Math.max(1, Math.min(8192, height + by * (large ? 10 : 1))))} /></Labelled>
         <Labelled full name="Rate" field="composition-rate"><Select label="Rate" value={known} onChange={(next) => doRevisable(editor, 'composition.rate', { composition: id, rate: next.split(',').map(Number) as unknown as Rate, keeps: 'seconds' })} options={RATES.some(([one]) => one === known) ? RATES : [[known, `${Math.round(framesPerSecond(rate) * 1000) / 1000} fps`], ...RATES]} /></Labelled>
         <Labelled full name="Length" field="composition-length"><TypedField label="Length" title="Frames (300), seconds (10s), bars (8b)" edited={String(duration)} shown={`${duration} f, ${showNumber(duration / framesPerSecond(rate))} s`} onSet={(next: number) => doRevisable(editor, 'composition.length', { composition: id, duration: next, bars: 'follow' })} read={(text) => time(text, duration, (at) => (at < 1 ? 'A composition lasts a frame at least.' : at > 10_000_000 ? 'That is longer than anybody waits.' : null))} /></Labelled>
-        <Labelled full name="Plays from"><TypedField label="Play range from" edited={showNumber(range[0])} shown={`${showNumber(range[0])} f`} onSet={(next: number) => set({ range: [next, Math.max(next + 1, range[1])] })} read={(text) => time(text, range[0], (at) => (at < 0 || at >= duration ? `The range begins within 0 and ${duration - 1}.` : null))} /></Labelled>
-        <Labelled full name="Plays to"><TypedField label="Play range to" edited={showNumber(range[1])} shown={`${showNumber(range[1])} f`} onSet={(next: number) => set({ range: [Math.min(range[0], next - 1), next] })} read={(text) => time(text, range[1], (at) => (at < 1 || at > duration ? `The range ends within 1 and ${duration}.` : null))} /></Labelled>
-        <Labelled full name="Ground">
+        <Labelled full name="Plays from" field="composition-plays-from"><TypedField label="Play range from" edited={showNumber(range[0])} shown={`${showNumber(range[0])} f`} onSet={(next: number) => set({ range: [next, Math.max(next + 1, range[1])] })} read={(text) => time(text, range[0], (at) => (at < 0 || at >= duration ? `The range begins within 0 and ${duration - 1}.` : null))} /></Labelled>
+        <Labelled full name="Plays to" field="composition-plays-to"><TypedField label="Play range to" edited={showNumber(range[1])} shown={`${showNumber(range[1])} f`} onSet={(next: number) => set({ range: [Math.min(range[0], next - 1), next] })} read={(text) => time(text, range[1], (at) => (at < 1 || at > duration ? `The range ends within 1 and ${duration}.` : null))} /></Labelled>
+        <Labelled full name="Ground" field="composition-ground">
           {composition.background === null
             ? <Button className="h-6 justify-center" onClick={() => set({ background: '#14170f' })}>Clear: paint one</Button>
             : <ColourField label="Ground" value={ground} onSet={(colour) => set({ background: hex(colour) })} onTry={(colour) => (colour ? editor.tryOut('composition.set', { composition: id, fields: { background: hex(colour) } }) : editor.letGo())} />}
@@ -66,16 +66,16 @@ export function CompositionPanel() {
               const reading = readNumber(text, tempo.bpm, 'bpm');
               return reading.ok && (reading.value < 20 || reading.value > 400) ? { ok: false, why: 'A tempo lies between 20 and 400 beats a minute.' } : reading;
             }} /></Labelled>
-            <Labelled full name="Beat 1 at"><TypedField label="Frame of the first beat" edited={showNumber(tempo.offset)} shown={`${showNumber(tempo.offset)} f`} onSet={(offset: number) => setT({ ...tempo, offset })} read={(text) => readNumber(text, tempo.offset, 'f', { at: 0, rate, tempo: null })} /></Labelled>
-            <Labelled full name="Meter"><TypedField label="Meter" title="Beats in a bar, and what a beat is: 4/4" edited={tempo.meter.join('/')} shown={tempo.meter.join('/')} onSet={(meter: [number, number]) => setT({ ...tempo, meter })} read={readMeter} /></Labelled>
+            <Labelled full name="Beat 1 at" field="composition-beat-1"><TypedField label="Frame of the first beat" edited={showNumber(tempo.offset)} shown={`${showNumber(tempo.offset)} f`} onSet={(offset: number) => setT({ ...tempo, offset })} read={(text) => readNumber(text, tempo.offset, 'f', { at: 0, rate, tempo: null })} /></Labelled>
+            <Labelled full name="Meter" field="composition-meter"><TypedField label="Meter" title="Beats in a bar, and what a beat is: 4/4" edited={tempo.meter.join('/')} shown={tempo.meter.join('/')} onSet={(meter: [number, number]) => setT({ ...tempo, meter })} read={readMeter} /></Labelled>
             <Button tone="plain" className="justify-self-start px-0! text-muted" onClick={() => setT(null)}>Take the tempo away</Button>
           </>
         ) : (
-          <Button className="justify-self-start" onClick={() => setT({ bpm: 120, offset: 0, meter: [4, 4], map: null, origin: 'typed' })}>Give it a tempo</Button>
+          <div data-field="composition-tempo"><Button className="justify-self-start" onClick={() => setT({ bpm: 120, offset: 0, meter: [4, 4], map: null, origin: 'typed' })}>Give it a tempo</Button></div>
         )}
       </Group>
       <MarkerList composition={composition} owner={composition} layer={null} />
-      <Group title="Note" plain><PlainInput label="Note on the composition" value={composition.note} placeholder="For whoever opens this next" onSet={(note) => set({ note })} /></Group>
+      <Group title="Note" plain><div data-field="composition-note"><PlainInput label="Note on the composition" value={composition.note} placeholder="For whoever opens this next" onSet={(note) => set({ note })} /></div></Group>
       <Kept things={keptOfComposition(composition)} />
       <Kept whose="The project" things={keptOfProject(whole)} />
     </div>

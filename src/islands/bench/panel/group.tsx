@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { useEditor, useEditorState } from '../editor/editor-context';
 
 /** Fields that people change together, under a head that folds them away; this browser remembers which are folded. */
-export function Group({ title, beside, plain, children }: { readonly title: string; readonly beside?: ReactNode; /** Its content lays itself out. */ readonly plain?: boolean; readonly children: ReactNode }) {
+export function Group({ title, beside, field, plain, children }: { readonly title: string; /** The name by which an action finds what stands beside. */ readonly field?: string; readonly beside?: ReactNode; /** Its content lays itself out. */ readonly plain?: boolean; readonly children: ReactNode }) {
   const editor = useEditor();
   const folded = useEditorState((state) => state.settings.folded.includes(title));
   const flip = () => {
@@ -18,7 +18,7 @@ export function Group({ title, beside, plain, children }: { readonly title: stri
             {folded ? <ChevronRight size={13} aria-hidden="true" className="text-muted" /> : <ChevronDown size={13} aria-hidden="true" className="text-muted" />}{title}
           </button>
         </h3>
-        {beside && !folded && <div className="w-36">{beside}</div>}
+        {beside && !folded && <div data-field={field} className="w-36">{beside}</div>}
       </div>
       {!folded && (plain ? children : <Fields>{children}</Fields>)}
     </section>

@@ -32,7 +32,7 @@ export function InkGroups(props: Props) {
   const [only] = inked.length === 1 ? inked : [];
   return (
     <>
-      <Group title="Fill" beside={<Select label="Kind of fill" value={kind} onChange={(next) => editor.do('inks.kind', { composition: composition.id, layers: ids, kind: next as Inked['fill']['kind'], frame: props.frame, boxes: Object.fromEntries(ids.map((id) => [id, bounds(id)])) })} options={[...(kind === '' ? [['', 'mixed'] as const] : []), ...KINDS]} />}>
+      <Group title="Fill" field="fill-kind" beside={<Select label="Kind of fill" value={kind} onChange={(next) => editor.do('inks.kind', { composition: composition.id, layers: ids, kind: next as Inked['fill']['kind'], frame: props.frame, boxes: Object.fromEntries(ids.map((id) => [id, bounds(id)])) })} options={[...(kind === '' ? [['', 'mixed'] as const] : []), ...KINDS]} />}>
         {kind === 'flat' && field('fill.colour', true)}
         {isRun && field('fill.from')}
         {isRun && field('fill.to')}
@@ -52,11 +52,11 @@ export function InkGroups(props: Props) {
         {stroked && field('stroke.colour')}
         {stroked && (
           <>
-            <Labelled name="Dashes"><TypedField label="Dashes of the stroke" edited={stroke.dash.join(' ')} shown={stroke.dash.length === 0 ? 'none' : stroke.dash.join(' ')} onSet={(dash: readonly number[]) => set('stroke', { dash })} read={readDashes} /></Labelled>
+            <Labelled name="Dashes" field="dashes"><TypedField label="Dashes of the stroke" edited={stroke.dash.join(' ')} shown={stroke.dash.length === 0 ? 'none' : stroke.dash.join(' ')} onSet={(dash: readonly number[]) => set('stroke', { dash })} read={readDashes} /></Labelled>
             {stroke.dash.length > 0 && field('stroke.dashShift')}
-            <Labelled name="Ends"><Select label="Ends of the stroke" value={stroke.cap} onChange={(cap) => set('stroke', { cap })} options={[['butt', 'Cut off'], ['round', 'Round'], ['square', 'Square']]} /></Labelled>
-            <Labelled name="Corners"><Select label="Corners of the stroke" value={stroke.join} onChange={(join) => set('stroke', { join })} options={[['miter', 'Pointed'], ['round', 'Round'], ['bevel', 'Cut off']]} /></Labelled>
-            {stroke.join === 'miter' && <Labelled name="Miter"><TypedField label="Miter limit of the stroke" title="How long a point may grow, in stroke widths, before it is cut off" edited={String(stroke.miter)} shown={String(stroke.miter)} onSet={(miter: number) => set('stroke', { miter })} read={(text) => { const reading = readNumber(text, stroke.miter, ''); return reading.ok && reading.value < 1 ? { ok: false, why: 'A miter limit is 1 or more.' } : reading; }} /></Labelled>}
+            <Labelled name="Ends" field="ends"><Select label="Ends of the stroke" value={stroke.cap} onChange={(cap) => set('stroke', { cap })} options={[['butt', 'Cut off'], ['round', 'Round'], ['square', 'Square']]} /></Labelled>
+            <Labelled name="Corners" field="corners"><Select label="Corners of the stroke" value={stroke.join} onChange={(join) => set('stroke', { join })} options={[['miter', 'Pointed'], ['round', 'Round'], ['bevel', 'Cut off']]} /></Labelled>
+            {stroke.join === 'miter' && <Labelled name="Miter" field="miter"><TypedField label="Miter limit of the stroke" title="How long a point may grow, in stroke widths, before it is cut off" edited={String(stroke.miter)} shown={String(stroke.miter)} onSet={(miter: number) => set('stroke', { miter })} read={(text) => { const reading = readNumber(text, stroke.miter, ''); return reading.ok && reading.value < 1 ? { ok: false, why: 'A miter limit is 1 or more.' } : reading; }} /></Labelled>}
             {field('stroke.trimFrom')}
             {field('stroke.trimTo')}
             {field('stroke.trimShift')}

@@ -36,10 +36,10 @@ export const LayerFacts = memo(function LayerFacts({ project, composition, layer
         </Labelled>
       )}
       {drawn && <Labelled full name="Blend" field="blend"><Select label="Blend" value={blend ?? ''} onChange={(next) => next !== '' && set('blend', next)} options={[...(blend === undefined ? [['', 'mixed'] as const] : []), ...BLENDS.map((one) => [one as string, blendWords(one)] as const)]} /></Labelled>}
-      {nests && <Labelled full name="Shows"><Select label="Composition that it shows" value={source ?? '?'} onChange={(id) => id !== '?' && set('source', id)} options={[...(source === undefined ? [['?', 'mixed'] as const] : []), ...inOrder(project.compositions).filter((one) => one.id === source || !holds(project, one.id, composition.id)).map((one) => [one.id, one.name] as const)]} /></Labelled>}
-      {images && <Labelled full name="Shows"><Select label="Picture that it shows" value={source ?? '?'} onChange={(id) => id !== '?' && set('source', id)} options={[...(source === undefined ? [['?', 'mixed'] as const] : []), ...inOrder(project.assets).filter((one) => one.type === 'image').map((one) => [one.id, one.name] as const)]} /></Labelled>}
+      {nests && <Labelled full name="Shows" field="shows"><Select label="Composition that it shows" value={source ?? '?'} onChange={(id) => id !== '?' && set('source', id)} options={[...(source === undefined ? [['?', 'mixed'] as const] : []), ...inOrder(project.compositions).filter((one) => one.id === source || !holds(project, one.id, composition.id)).map((one) => [one.id, one.name] as const)]} /></Labelled>}
+      {images && <Labelled full name="Shows" field="shows"><Select label="Picture that it shows" value={source ?? '?'} onChange={(id) => id !== '?' && set('source', id)} options={[...(source === undefined ? [['?', 'mixed'] as const] : []), ...inOrder(project.assets).filter((one) => one.type === 'image').map((one) => [one.id, one.name] as const)]} /></Labelled>}
       {nests && <label className="flex items-center gap-2 text-muted"><input type="checkbox" className="size-[16px] accent-leaf" checked={layers.every((layer) => layer.kind === 'nest' && layer.clipFrame)} onChange={(event) => set('clipFrame', event.target.checked)} />Clipped to its frame</label>}
-      <InkChoice value={colour} onSet={(ink) => set('colour', ink)} />
+      <InkChoice field="ink" value={colour} onSet={(ink) => set('colour', ink)} />
     </Fields>
   );
 });

@@ -22,7 +22,7 @@ export function ShapeGroup(props: Props) {
   const channels = [...new Set(shapes.flatMap((layer) => SHAPES[layer.shape]!))].filter((channel) => shapes.every((layer) => SHAPES[layer.shape]!.includes(channel)));
   const kinds = [['rectangle', 'Rectangle'], ['ellipse', 'Ellipse'], ['polygon', 'Polygon'], ['star', 'Star'], ...(kind === 'path' ? [['path', 'Drawn path'] as const] : []), ...(kind === '' ? [['', 'mixed'] as const] : [])] as const;
   return (
-    <Group title="Shape" beside={<Select label="Kind of shape" value={kind} onChange={(next) => next !== '' && set('shape', next)} options={kinds} />}>
+    <Group title="Shape" field="shape-kind" beside={<Select label="Kind of shape" value={kind} onChange={(next) => next !== '' && set('shape', next)} options={kinds} />}>
       {channels.map((channel) => <ChannelField key={channel} {...props} channel={channel} />)}
     </Group>
   );
@@ -39,13 +39,13 @@ export function TextGroup(props: Props) {
   return (
     <Group title="Text">
       <ChannelField {...props} channel="text" wide />
-      <Labelled full name="Font"><Select label="Font" value={same('font')} onChange={(font) => set('font', font)} options={[...mixed('font'), ...FAMILIES.map(({ family: name }) => [name as string, name as string] as const)]} styleOf={(font) => ({ fontFamily: `'${font}'` })} /></Labelled>
-      <Labelled full name="Weight"><Select label="Weight" value={same('weight')} onChange={(weight) => set('weight', Number(weight))} options={[...mixed('weight'), ...family.weights.map((weight) => [String(weight), WEIGHTS[weight] ?? String(weight)] as const)]} styleOf={(weight) => ({ fontFamily: `'${family.family}'`, fontWeight: Number(weight) || 400 })} /></Labelled>
+      <Labelled full name="Font" field="font"><Select label="Font" value={same('font')} onChange={(font) => set('font', font)} options={[...mixed('font'), ...FAMILIES.map(({ family: name }) => [name as string, name as string] as const)]} styleOf={(font) => ({ fontFamily: `'${font}'` })} /></Labelled>
+      <Labelled full name="Weight" field="weight"><Select label="Weight" value={same('weight')} onChange={(weight) => set('weight', Number(weight))} options={[...mixed('weight'), ...family.weights.map((weight) => [String(weight), WEIGHTS[weight] ?? String(weight)] as const)]} styleOf={(weight) => ({ fontFamily: `'${family.family}'`, fontWeight: Number(weight) || 400 })} /></Labelled>
       <ChannelField {...props} channel="size" />
       <ChannelField {...props} channel="leading" />
       <ChannelField {...props} channel="tracking" />
       <ChannelField {...props} channel="boxWidth" />
-      <Labelled full name="Align"><Select label="Align" value={same('align')} onChange={(align) => set('align', align)} options={[...mixed('align'), ['start', 'Left'], ['middle', 'Middle'], ['end', 'Right']]} /></Labelled>
+      <Labelled full name="Align" field="align"><Select label="Align" value={same('align')} onChange={(align) => set('align', align)} options={[...mixed('align'), ['start', 'Left'], ['middle', 'Middle'], ['end', 'Right']]} /></Labelled>
     </Group>
   );
 }

@@ -77,7 +77,7 @@ function OperatorRow({ project, composition, layers, step }: Props & { readonly 
         <div className="pt-1">
           <Fields>
             {Object.entries(definition.fields as OperatorFields).filter(([, { onlyWith, kept, holds }]) => !kept && holds !== 'keys' && holds !== 'cuts' && (!onlyWith || agreed(nodes, onlyWith[0]) === onlyWith[1])).map(([name, field]) => (
-              <OperatorInput key={name} title={title} field={field} value={agreed(nodes, name)} mixed={agreed(nodes, name) === undefined} clock={clock} disabled={locked} onSet={(value) => set({ [name]: value })} />
+              <OperatorInput key={name} place={`step.${node.op}.${name}`} title={title} field={field} value={agreed(nodes, name)} mixed={agreed(nodes, name) === undefined} clock={clock} disabled={locked} onSet={(value) => set({ [name]: value })} />
             ))}
           </Fields>
         </div>
@@ -86,14 +86,14 @@ function OperatorRow({ project, composition, layers, step }: Props & { readonly 
   );
 }
 
-function OperatorInput({ title, field, value, mixed, clock, onSet, disabled }: { readonly title: string; readonly field: OperatorField; readonly value: unknown; readonly mixed: boolean; readonly clock: FieldClock; readonly onSet: (value: unknown) => void; readonly disabled: boolean }) {
+function OperatorInput({ place, title, field, value, mixed, clock, onSet, disabled }: { readonly place: string; readonly title: string; readonly field: OperatorField; readonly value: unknown; readonly mixed: boolean; readonly clock: FieldClock; readonly onSet: (value: unknown) => void; readonly disabled: boolean }) {
   const label = `${field.label} of ${title}`;
   const factor = field.unit === 'factor' ? 100 : 1;
   const unit = field.unit === 'factor' ? '%' : field.unit === 'frames' ? 'f' : '';
   const none = field.none ?? 'none';
   if (field.holds === 'choice') {
     return (
-      <Labelled full name={field.label}>
+      <Labelled full name={field.label} field={place}>
         <Select label={label} tone="inset" value={mixed ? '' : String(value)} disabled={disabled} onChange={(next) => next !== '' && onSet(next)} options={[...(mixed ? [['', 'mixed'] as const] : []), ...field.choices.map((choice) => [choice, field.words[choice]!] as const)]} />
       </Labelled>
     );
@@ -107,7 +107,7 @@ function OperatorInput({ title, field, value, mixed, clock, onSet, disabled }: {
   };
   const text = mixed ? 'mixed' : value === null || value === undefined ? none : typeof value === 'string' ? value : typeof value === 'object' ? tellTime(value as never) : showNumber(number);
   return (
-    <Labelled full name={field.label}>
+    <Labelled full name={field.label} field={place}>
       <TypedField label={label} edited={mixed ? '' : text} shown={typeof value === 'number' && unit !== '' ? `${text} ${unit}` : text} read={read} onSet={onSet} disabled={disabled} onStep={(direction, large) => onSet((number + direction * (large ? 10 : 1)) / factor)} tone="inset" />
     </Labelled>
   );

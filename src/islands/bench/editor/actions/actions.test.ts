@@ -1,9 +1,11 @@
+import { readdirSync, readFileSync } from 'node:fs';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { openEditor } from '../../../../../tests/support/editor';
 import { projectOf, smallFilm } from '../../../../../tests/support/projects';
 import { PLAIN_SETTINGS } from '../settings';
 import { current, type Editor } from '../editor';
 import type { EditorState } from '../state';
+import { CHANNEL_FIELDS, FIELD_ACTIONS } from './fields';
 import { ACTIONS, actionFor, actionOf, keysFor, runAction } from '.';
 
 let editor: Editor;
@@ -146,4 +148,15 @@ describe('from problem to problem', () => {
 
 test('every press is one that the keyboard can make, and starts its action', () => {
   for (const action of ACTIONS) for (const press of keysFor(action, PLAIN_SETTINGS)) expect(actionFor(press, PLAIN_SETTINGS)?.id, press).toBe(action.id);
+});
+
+test('each field that the panel names has an action, and each such action a field', () => {
+  const folder = new URL('../../panel/', import.meta.url);
+  const text = readdirSync(folder).filter((file) => file.endsWith('.tsx')).map((file) => readFileSync(new URL(file, folder), 'utf8')).join('\n');
+  const named = new Set([...text.matchAll(/\bdata-field="([^"]+)"|<(?:Labelled|Group|InkChoice)\b[^>]*?\bfield="([^"]+)"/g)].map(([, one, other]) => one ?? other!));
+  const listed = FIELD_ACTIONS.map(({ id }) => id.slice('field.'.length));
+  expect(named.size).toBeGreaterThan(20);
+  expect([...named].filter((field) => !listed.includes(field))).toEqual([]);
+  // Channels and numbers of operators are named by the model, not in the text.
+  expect(listed.filter((field) => !named.has(field) && !field.startsWith('step.') && !CHANNEL_FIELDS.includes(field))).toEqual([]);
 });
