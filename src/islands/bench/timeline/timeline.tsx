@@ -131,7 +131,7 @@ export function Timeline() {
       }, () => setCaught(null));
     }
     // The play range is pulled by its ends.
-    const { range } = composition;
+    const { range } = current(editor.store.getState());
     let wanted: readonly [number, number] | null = null;
     followPointer(event.currentTarget, event.pointerId, (next) => {
       const at = Math.round(frameOf(next.clientX - left, view));
@@ -141,8 +141,10 @@ export function Timeline() {
   };
   const rangeEnd = (x: number, y: number): 'from' | 'to' | null => {
     if (y < RULER_HEIGHT - 12) return null;
-    if (Math.abs(x - xOf(composition.range[0], view)) <= RANGE_REACH) return 'from';
-    return Math.abs(x - xOf(composition.range[1], view)) <= RANGE_REACH ? 'to' : null;
+    // As the document has it: what is shown may lag behind a drag that was just let go.
+    const { range } = current(editor.store.getState());
+    if (Math.abs(x - xOf(range[0], view)) <= RANGE_REACH) return 'from';
+    return Math.abs(x - xOf(range[1], view)) <= RANGE_REACH ? 'to' : null;
   };
 
   const tickAt = (x: number, y: number) => (y < RULER_HEIGHT - 14 ? null : (ticksOf(state).find(({ where }) => Math.abs(xOf(where.frame, view) - x) <= TICK_REACH) ?? null));
