@@ -47,7 +47,7 @@ export const COMMANDS: readonly (readonly [name: string, run: (ask: Ask) => Draf
   ['move keys', ({ project, at, keys, n }) => moveKeys(project, at.id, keys.slice(0, 3), n)],
   ['paste keys', ({ project, at, keys, ids, a, newId }) => {
     const clip = copyKeys(project, at.id, keys.slice(0, 4));
-    return clip && pasteKeys(project, at.id, ids, clip, a % 30, newId);
+    return clip && pasteKeys(project, at.id, ids, clip, { frame: a % 30, newId });
   }],
   ['shape keys', ({ project, at, keys, a }) => shapeKeys(project, at.id, keys, pick(['straight', 'smooth', 'held'] as const, a)!)],
   ['outside', ({ project, at, keys, a, yes }) => setOutside(project, at.id, keys, yes ? 'before' : 'after', pick(['hold', 'repeat', 'climb', 'swing', 'glide'] as const, a)!)],

@@ -15,7 +15,7 @@ const looped = (inside: LayerInput, timing: NonNullable<LayerInput['timing']>, m
 const codes = (project: ReturnType<typeof projectOf>) => checkProject(project).map((problem) => problem.code);
 
 test('every check has a code of its own, and words', () => {
-  expect(CHECKS.length).toBe(9);
+  expect(CHECKS.length).toBe(11);
   for (const check of CHECKS) expect(LEVELS[check.code]).toMatch(/error|warning|note/);
   expect(Object.values(LEVELS).filter((level) => level === 'error').length).toBe(10);
   expect(new Set(CHECKS.map((check) => check.code)).size).toBe(CHECKS.length);
@@ -224,5 +224,26 @@ describe('mending', () => {
     expect(checkProject(other)[0]!.where).toBe(checkProject(film)[0]!.where);
     const renamed = applyPatches(film, [patchOf(['compositions', 'by', 'reel', 'name'], 'Reel', 'Wheel')]).project;
     expect(checkProject(renamed)[0]!.message).toContain('Wheel');
+  });
+});
+
+describe('what should stay as it is', () => {
+  const film = (more: object) => projectOf([{ id: 'main', name: 'Main', duration: 60, layers: [{ id: 'a', name: 'A', kind: 'null', channels: { x: { keys: [{ id: 'k', at: 0, value: 0, right: [10, 90] }, { id: 'l', at: 30, value: 60 }] }, rotation: { value: 9 }, ...more } }] } as never]);
+  test('a value beyond its bounds is told at its first frame, also where only the curve goes there', () => {
+    const [problem] = checkProject(film({ x: { limits: [0, 70], keys: [{ id: 'k', at: 0, value: 0, right: [10, 90] }, { id: 'l', at: 30, value: 60, left: [-10, 60] }] } }));
+    expect(problem).toMatchObject({ code: 'outside-limits', level: 'warning', where: { composition: 'main', layer: 'a', channel: 'x', frame: 11 } });
+    expect(problem!.message).toMatch(/^Across of “A” goes to 7\d(\.\d+)?, beyond its bounds 0 and 70, first at frame 11, \d+ frames in all\.$/);
+    expect(codes(film({ x: { limits: [0, 200], keys: [{ id: 'k', at: 0, value: 0 }, { id: 'l', at: 30, value: 60 }] } }))).toEqual([]);
+    expect(codes(film({ skew: { value: 40, limits: [-30, 30] } }))).toEqual(['outside-limits']);
+  });
+  test('a picture that was kept and changed is told with what changed, and is kept anew as its mend', () => {
+    const whole = film({});
+    const kept = (project: typeof whole) => { const { draft } = work(project, 'composition.settle', { composition: 'main', layers: null, frame: 30 }, () => 'v'); return applyPatches(project, (draft as Draft).patches).project; };
+    expect(codes(kept(whole))).toEqual([]);
+    const moved = (project: typeof whole) => applyPatches(project, (work(project, 'tracks.set', { composition: 'main', values: [{ layer: 'a', track: 'rotation', value: 12 }], frame: 0, keying: false }, () => 'n').draft as Draft).patches).project;
+    const [problem] = checkProject(moved(kept(whole)));
+    expect(problem).toMatchObject({ code: 'settled-changed', where: { layer: 'a', channel: 'rotation', frame: 30 }, message: 'The picture kept at frame 30 of “Main” has changed: Turn of “A” was 9 and is 12.' });
+    const mended = applyPatches(moved(kept(whole)), (work(moved(kept(whole)), problem!.mend!.do as never, problem!.mend!.with as never, () => 'w').draft as Draft).patches).project;
+    expect(codes(mended)).toEqual([]);
   });
 });

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { BLENDS, projectFile, readLayer, readProjectFile, sayIssue, type Asset, type Composition, type Layer, type Project } from '../model';
+import { BLENDS, keyCurve, keyEase, leftHandle, projectFile, readLayer, readProjectFile, rightHandle, sayIssue, type Asset, type Composition, type Layer, type Project } from '../model';
 import { readTimingClip } from './read-timing-clip';
 import type { TimingClip } from './timing-clip';
 import { UNNAMED } from './unnamed';
@@ -13,9 +13,15 @@ const point = z.tuple([z.number(), z.number()]);
 export function argumentSchemas() {
   const key = z.strictObject({ layer: id, track: id, key: id });
   const marker = z.strictObject({ layer: id.nullable(), marker: id });
-  const keying = { frame, keying: z.boolean().default(false) };
+  const keying = { frame, keying: z.boolean().default(false), keepWas: z.boolean().default(false) };
+  const nothing = z.null();
+  /** What may be said of a key; null takes a field away. */
+  const keyFields = z.strictObject({
+    at: frame.optional(), value: z.unknown().optional(), arrives: z.unknown().optional(), right: z.union([rightHandle, nothing]).optional(), left: z.union([leftHandle, nothing]).optional(),
+    ease: z.union([keyEase, nothing]).optional(), curve: z.union([keyCurve, nothing]).optional(), joined: z.boolean().optional(), pace: z.number().positive().nullish(), pathLeft: z.union([point, nothing]).optional(), pathRight: z.union([point, nothing]).optional(),
+  });
   return {
-    z, id, frame, text, point, key, marker, keying,
+    z, id, frame, text, point, keyFields, key, marker, keying,
     /** Ids for what is made, in order; those left out are made from the document. */
     ids: z.array(id).default([]),
     layers: z.array(id).min(1),

@@ -54,7 +54,7 @@ const DRAFTS: Readonly<Record<string, () => readonly [Project, Draft | Refused |
   'nest pictures': () => [film, nestLayers(film, 'main', ['lamp', 'tram'], nesting({ inside: 'picture', bounds: () => [-5, -10, 5, 10] }))],
   'duplicate layers': () => [film, duplicateLayers(film, 'main', ['lamp', 'child'], newId)],
   'copy into another composition': () => [film, pasteLayers(film, 'reel', copyLayers(film, 'main', ['lamp', 'child'])!, { at: 4, above: 'bar', newId })],
-  'paste keys': () => [film, pasteKeys(film, 'main', ['child', 'tram'], copyKeys(film, 'main', [{ layer: 'lamp', track: 'x', key: 'a' }, { layer: 'lamp', track: 'x', key: 'b' }])!, 50, newId)],
+  'paste keys': () => [film, pasteKeys(film, 'main', ['child', 'tram'], copyKeys(film, 'main', [{ layer: 'lamp', track: 'x', key: 'a' }, { layer: 'lamp', track: 'x', key: 'b' }])!, { frame: 50, newId })],
   'smooth keys': () => [film, shapeKeys(film, 'main', LAMP_KEYS, 'smooth')],
   'hold keys': () => [film, shapeKeys(film, 'main', LAMP_KEYS.slice(0, 2), 'held')],
   'swing on after the last key': () => [film, setOutside(film, 'main', [{ layer: 'lamp', track: 'x' }], 'after', 'swing')],
@@ -287,7 +287,7 @@ describe('the clipboard', () => {
   });
   test('keys land at the frame, give way to none and keep their curve', () => {
     const clip = copyKeys(film, 'main', [{ layer: 'lamp', track: 'x', key: 'b' }, { layer: 'lamp', track: 'x', key: 'c' }])!;
-    const after = done(film, pasteKeys(film, 'main', ['lamp'], clip, 40, newId));
+    const after = done(film, pasteKeys(film, 'main', ['lamp'], clip, { frame: 40, newId }));
     expect(inTime(trackAt(after, layerOf(after, 'lamp'), 'x')!.channel!.keys).map((key) => [key.at, key.value])).toEqual([[0, 0], [20, 100], [40, 100], [60, 50]]);
   });
 });

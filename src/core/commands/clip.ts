@@ -1,14 +1,10 @@
-import { keyTimesOf, trackAt, unbent } from '../scene';
 import { fromMemory, inOrder, member, newComposition, newProject, type Asset, type Composition, type Layer, type Project } from '../model';
-import { framesPerSecond, hull, type Frames, type Rate } from '../time';
+import { framesPerSecond, hull, type Frames } from '../time';
 import { count, type Draft } from './change';
 import { nextNames } from './next-name';
-import { compositionPath, layerPath, trackPath } from './paths';
+import { compositionPath, layerPath } from './paths';
 import { patchOf, sameValue, type Patch } from './patch';
-import { rescaleChannel, rescaleLayer } from './rescale';
-import { keysOf, reach, reachLayer, restingChannel, type TrackRef, type KeyRef } from './target';
-import { keyAt } from './set-values';
-import { storedKey } from './stored-key';
+import { rescaleLayer } from './rescale';
 
 /** The composition in a clip that holds the layers themselves. */
 const CLIP = 'clip';
@@ -111,72 +107,4 @@ export function duplicateLayers(project: Project, compositionId: string, ids: re
   const clip = copyLayers(project, compositionId, ids);
   const above = project.compositions.by[compositionId]?.layers.order.find((id) => ids.includes(id)) ?? null;
   return clip && pasteLayers(project, compositionId, clip, { at: null, above, newId }, 'Duplicate');
-}
-
-/** Keys as they are copied: by channel, times from the earliest of them. */
-export type KeysClip = {
-  readonly format: 'oak-tumble/keys';
-  readonly rate: Rate;
-  readonly tracks: readonly { readonly layer: number; readonly channel: string; readonly type: string; readonly keys: readonly Readonly<Record<string, unknown> & { at: number; value: unknown }>[] }[];
-};
-
-export function copyKeys(project: Project, compositionId: string, refs: readonly KeyRef[]): KeysClip | null {
-  const host = member(project.compositions.by, compositionId);
-  if (!host || refs.length === 0) return null;
-  const groups = new Map<string, { readonly ref: TrackRef; readonly keys: Set<string> }>();
-  for (const ref of refs) {
-    const name = `${ref.layer}\n${ref.track}`;
-    const one = groups.get(name) ?? { ref, keys: new Set<string>() };
-    one.keys.add(ref.key);
-    groups.set(name, one);
-  }
-  const order = host.layers.order.filter((id) => refs.some((ref) => ref.layer === id));
-  const found = [...groups.values()].flatMap(({ ref, keys }) => {
-    const layer = member(host.layers.by, ref.layer);
-    const track = layer && trackAt(project, layer, ref.track);
-    if (!layer || !track) return [];
-    const { moments } = keyTimesOf(project, host, layer, track);
-    return [{ layer, track, keys: keysOf(track.channel).filter((key) => keys.has(key.id)).map((key) => ({ ...key, on: moments(key.at)[0]?.from ?? unbent(layer, key.at) })) }];
-  });
-  const first = Math.min(...found.flatMap(({ keys }) => keys.map((key) => key.on)));
-  const tracks = found.map(({ layer, track, keys }) => ({
-    layer: order.indexOf(layer.id), channel: track.address, type: track.spec.type,
-    // Keys that the layer's own timing bends are copied as they are spaced among each other, from where the first one is met.
-    keys: keys.map(({ id: _id, on: _on, ...key }) => ({ ...key, at: keys[0]!.on - first + key.at - keys[0]!.at })),
-  }));
-  return { format: 'oak-tumble/keys', rate: host.rate, tracks };
-}
-
-/** Puts copied keys on layers, the earliest at the frame, on each further layer of the list `apart` frames later. Keys of one layer go to every layer that has such a channel; keys of several go to as many, in order. */
-export function pasteKeys(project: Project, compositionId: string, layers: readonly string[], clip: KeysClip, frame: Frames, newId: () => string, apart: Frames = 0): (Draft & { readonly made: readonly KeyRef[] }) | null {
-  const host = member(project.compositions.by, compositionId);
-  if (!host) return null;
-  const factor = framesPerSecond(host.rate) / framesPerSecond(clip.rate);
-  const targets = host.layers.order.filter((id) => layers.includes(id) && reachLayer(project, compositionId, id));
-  const several = new Set(clip.tracks.map((track) => track.layer)).size > 1;
-  const patches: Patch[] = [];
-  const made: KeyRef[] = [];
-  for (const track of clip.tracks) {
-    for (const id of several ? targets.slice(track.layer, track.layer + 1) : targets) {
-      const target = reach(project, compositionId, { layer: id, track: track.channel });
-      if (!target || target.track.spec.type !== track.type) continue;
-      const { layer, track: found } = target;
-      const path = trackPath(compositionId, id, found);
-      const start = keyTimesOf(project, host, layer, found).at(frame + targets.indexOf(id) * apart);
-      const byId = Object.fromEntries(track.keys.map((key, k) => [k, { joined: false, ...key, id: String(k) }]));
-      const landed = rescaleChannel({ ...restingChannel(found), keys: byId }, factor, found.spec.unit === 'frames');
-      const added = track.keys.map((_, k) => {
-        const key = landed.keys[k]!;
-        return { ...key, id: newId(), at: key.at + start };
-      });
-      made.push(...added.map((key): KeyRef => ({ layer: id, track: found.address, key: key.id })));
-      if (!found.channel) patches.push(patchOf(path, undefined, { ...restingChannel(found), keys: Object.fromEntries(added.map((key) => [key.id, key])) }));
-      else for (const key of added) {
-        const there = keyAt(keysOf(found.channel), key.at);
-        if (there) patches.push(patchOf([...path, 'keys', there.id], storedKey(found, there), undefined));
-        patches.push(patchOf([...path, 'keys', key.id], undefined, storedKey(found, key)));
-      }
-    }
-  }
-  return patches.length === 0 ? null : { event: 'keys.paste', label: `Paste ${count(made.length, 'key')}${apart === 0 ? '' : `, ${apart} frames apart`}`, made, patches };
 }

@@ -5,18 +5,22 @@ import { fromMemory, toLayerFile, writeProject, type Project } from '../model';
 import { applyPatches, argumentSchemas, COMMANDS, commandOf, copyKeys, copyLayers, copyTiming, idsFromDocument, sameValue, takeBack, validateTouched, work, type Command, type Draft, type Event } from '.';
 
 const film = projectOf([
-  { id: 'main', name: 'Main', duration: 100, markers: [{ id: 'c', at: 9 }], layers: [
+  { id: 'main', name: 'Main', duration: 100, settled: [{ id: 'kept', at: 3, values: { 'lamp/x': 15 } }], markers: [{ id: 'c', at: 9 }], layers: [
     { id: 'tram', name: 'Tram', kind: 'nest', source: 'reel', timing: [{ id: 'run', op: 'loop', to: 20 }, { id: 'slow', op: 'speed', rate: 0.5 }], markers: [{ id: 'm', at: 30, name: 'arrive' }] },
     { id: 'calm', name: 'Calm', kind: 'nest', source: 'reel', clipFrame: false },
     { id: 'lamp', name: 'Lamp', kind: 'shape', channels: { x: { keys: [{ id: 'a', at: 0, value: 0 }, { id: 'b', at: 20, value: 100 }, { id: 'c', at: 40, value: 50 }] }, y: { value: 10 } }, fill: { kind: 'linear', stops: [{ id: 's' }, { id: 't' }, { id: 'u' }] } },
-    { id: 'child', name: 'Child', kind: 'shape', channels: { x: { value: 5 } } },
+    { id: 'child', name: 'Child', kind: 'shape', channels: { x: { value: 5 }, y: { keys: [{ id: 'p', at: 0, value: 0, curve: { kind: 'back' } }, { id: 'q', at: 7.5, value: 40 }, { id: 'r', at: 30, value: 10 }] } } },
+    { id: 'gappy', name: 'Gappy', kind: 'null', spans: [[0, 10], [20, 30]] },
+    { id: 'late', name: 'Late', kind: 'null', spans: [[50, 60]] },
   ] },
   { id: 'reel', name: 'Reel', width: 40, height: 20, duration: 20, layers: [{ id: 'bar', name: 'Bar', kind: 'shape' }] },
   { id: 'spare', name: 'Spare', layers: [] },
-] as never, { assets: [{ id: 'dot', name: 'Dot', type: 'image', hash: 'd'.repeat(64), mime: 'image/png', bytes: 9, width: 4, height: 4 }] });
+] as never, { assets: [{ id: 'dot', name: 'Dot', type: 'image', hash: 'd'.repeat(64), mime: 'image/png', bytes: 9, width: 4, height: 4 }], presets: [{ id: 'own', name: 'Own', of: 'curve', data: { kind: 'sine' } }] } as never);
 const dot = { ...(fromMemory(film.assets.by['dot']) as object), id: 'dot2', hash: 'e'.repeat(64) };
 const layers = ['lamp'];
 const keys = [{ layer: 'lamp', track: 'x', key: 'b' }];
+const all = ['a', 'b', 'c'].map((key) => ({ layer: 'lamp', track: 'x', key }));
+const uneven = ['p', 'q', 'r'].map((key) => ({ layer: 'child', track: 'y', key }));
 
 test('a command says of itself whether it is about the whole project, as its arguments do', () => {
   const schemas = argumentSchemas();
@@ -65,6 +69,40 @@ const SAMPLES: Readonly<Record<Event, object>> = {
   'keys.delete': { composition: 'main', keys },
   'keys.shape': { composition: 'main', keys, shape: 'held' },
   'keys.paste': { composition: 'main', layers: ['child'], clip: copyKeys(film, 'main', keys)!, frame: 7 },
+  'keys.set': { composition: 'main', keys, fields: { value: 70, right: [5, 0], joined: true }, each: [{ at: 22 }] },
+  'keys.pull': { composition: 'main', keys, leaves: 8, arrives: 10 },
+  'keys.spread': { composition: 'main', keys: all, factor: 2, around: 0, ripple: true },
+  'keys.align': { composition: 'main', keys, at: 30, edge: 'first' },
+  'keys.even': { composition: 'main', keys: uneven },
+  'keys.snap': { composition: 'main', keys: [{ layer: 'child', track: 'y', key: 'q' }], to: 'frames' },
+  'keys.reverse': { composition: 'main', keys: all },
+  'keys.apart': { composition: 'main', keys: [...all, ...uneven], step: 3, order: 'rows' },
+  'keys.thin': { composition: 'main', keys: all, tolerance: 80 },
+  'keys.handles': { composition: 'main', keys: [{ layer: 'child', track: 'y', key: 'p' }] },
+  'keys.frames': { composition: 'main', keys: [{ layer: 'child', track: 'y', key: 'p' }], tolerance: 1 },
+  'keys.within': { composition: 'main', keys: [{ layer: 'child', track: 'y', key: 'p' }] },
+  'tracks.still': { composition: 'main', tracks: [{ layer: 'lamp', track: 'x' }], frame: 20 },
+  'tracks.ends': { composition: 'main', tracks: [{ layer: 'lamp', track: 'x' }] },
+  'tracks.closed': { composition: 'main', tracks: [{ layer: 'lamp', track: 'x' }] },
+  'tracks.limits': { composition: 'main', tracks: [{ layer: 'lamp', track: 'x' }], limits: [0, 80] },
+  'poses.key': { composition: 'main', layers, frame: 15 },
+  'poses.hold': { composition: 'main', layers, from: 10, to: 30 },
+  'poses.flip': { composition: 'main', layers, axis: 'across', frame: 0 },
+  'poses.mirror': { composition: 'main', layers, frame: 0, keying: true },
+  'poses.drift': { composition: 'main', keys, frames: 10, percent: 20 },
+  'poses.later': { composition: 'main', layer: 'lamp', onto: ['child'], by: 10 },
+  'spans.split': { composition: 'main', layers, frame: 40 },
+  'spans.join': { composition: 'main', layers: ['gappy'] },
+  'spans.roll': { composition: 'main', layers: ['gappy'], at: 10, by: 4 },
+  'layers.gaps': { composition: 'main', layers: ['gappy', 'late'] },
+  'layers.slip': { composition: 'main', layers: ['calm'], by: 3 },
+  'layers.ends': { composition: 'main', layers, from: 5, length: 20 },
+  'time.open': { composition: 'main', at: 25, by: 10, cut: 'stand' },
+  'composition.settle': { composition: 'main', frame: 20 },
+  'composition.unsettle': { composition: 'main', settled: 'kept' },
+  'presets.add': { name: 'Ours', data: { kind: 'back', amount: 2 } },
+  'presets.delete': { preset: 'own' },
+  'project.keys': { newKeys: 'smooth' },
   'markers.add': { composition: 'main', layers, at: 12 },
   'markers.set': { composition: 'main', markers: [{ layer: 'tram', marker: 'm' }], fields: { name: 'leave' } },
   'markers.delete': { composition: 'main', markers: [{ layer: null, marker: 'c' }] },

@@ -1,6 +1,7 @@
 export { changeFrom, count, LABEL_LENGTH, upgradeChange, type Change, type Draft } from './change';
 export { takeBack } from './take-back';
-export { clipText, copyKeys, copyLayers, duplicateLayers, pasteKeys, pasteLayers, type KeysClip, type Pasting } from './clip';
+export { clipText, copyLayers, duplicateLayers, pasteLayers, type Pasting } from './clip';
+export { copyKeys, keysTable, pasteKeys, type KeysClip, type KeysPasting } from './keys-clip';
 export {
   addAssets, addComposition, deleteAsset, deleteComposition, duplicateComposition, holds, renameProject, setAsset, setComposition, setDuration, setMain, setRate, setTempo, usesOf, type CompositionFields,
 } from './compositions';

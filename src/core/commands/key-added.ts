@@ -1,6 +1,6 @@
 import { sampleChannel } from '../scene';
 import {
-  crossings, cutCubic, divideProgress, dotAt, endOf, isDrawable, legPath, parameterAt, partOf, placeOutside, prepareCurve, prepareEase, runsRound, segmentControls, turnsOf,
+  crossings, cutCubic, divideProgress, dotAt, drawnHandles, endOf, isDrawable, legPath, parameterAt, partOf, placeOutside, prepareCurve, prepareEase, runsRound, segmentControls, turnsOf,
   type Cubic, type Handle, type KeyCurve, type NoParts, type Part, type PathLeg, type ScalarKey, type VectorKey,
 } from '../keys';
 import { inTime, type Channel, type ChannelSpec } from '../model';
@@ -126,12 +126,7 @@ function freeze(channel: Channel, keys: readonly ScalarKey[], i: number): readon
   const end = keys.length - 1;
   // Across a closed seam the last key leans on the first segment, and the first key on the last.
   const touched = new Set([i, i + 1, ...(round && i === 0 ? [end] : []), ...(round && i + 1 === end ? [0] : [])]);
-  return keys.map((key, k) => {
-    if (!touched.has(k) || (key.left !== 'smooth' && key.right !== 'smooth')) return key;
-    const before = key.left === 'smooth' && k > 0 ? segmentControls(keys, k - 1, round) : null;
-    const after = key.right === 'smooth' && k < end ? segmentControls(keys, k, round) : null;
-    return { ...key, ...(before ? { left: before.left } : {}), ...(after ? { right: after.right } : {}) };
-  });
+  return keys.map((key, k) => (touched.has(k) ? drawnHandles(keys, k, round) : key));
 }
 
 function insideOutline(channel: Channel, keys: readonly Key[], i: number, at: Frames, make: Make, put: Put): KeyAdded {

@@ -1,11 +1,11 @@
 import { DUST, type Frames } from '../time';
 import type { Project } from '../model';
-import { keyTimesOf, pulled, type KeyTimes, type Track } from '../scene';
+import { pulled } from '../scene';
 import { count, type Draft } from './change';
-import { trackPath } from './paths';
+import { byTrack } from './chosen-keys';
 import { patchOf, type Patch } from './patch';
 import { storedKey } from './stored-key';
-import { keysOf, reach, type AnyKey, type KeyRef, type TrackRef } from './target';
+import type { KeyRef } from './target';
 
 /**
  * Moves keys by a number of the host's frames: each goes to the time of its own at which its moment on screen then
@@ -46,23 +46,4 @@ export function deleteKeys(project: Project, compositionId: string, refs: readon
     if (last && track.operator === null && going.length === keys.length && rest !== last.value) patches.push(patchOf([...path, 'value'], rest, last.value));
   }
   return gone === 0 ? null : { event: 'keys.delete', label: `Delete ${count(gone, 'key')}`, patches };
-}
-
-type TrackKeys = { readonly track: Track; readonly path: readonly string[]; readonly times: KeyTimes; readonly keys: readonly AnyKey[]; readonly chosen: ReadonlySet<string> };
-
-/** The chosen keys, track by track. */
-function byTrack(project: Project, compositionId: string, refs: readonly KeyRef[]): readonly TrackKeys[] {
-  const groups = new Map<string, { ref: TrackRef; chosen: Set<string> }>();
-  for (const ref of refs) {
-    const name = `${ref.layer}\n${ref.track}`;
-    const group = groups.get(name) ?? { ref, chosen: new Set<string>() };
-    group.chosen.add(ref.key);
-    groups.set(name, group);
-  }
-  return [...groups.values()].flatMap(({ ref, chosen }) => {
-    const target = reach(project, compositionId, ref);
-    if (!target?.track.channel) return [];
-    const { composition, layer, track } = target;
-    return [{ track, path: trackPath(compositionId, ref.layer, track), times: keyTimesOf(project, composition, layer, track), keys: keysOf(track.channel), chosen }];
-  });
 }

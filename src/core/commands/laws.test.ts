@@ -160,7 +160,7 @@ describe('whatever the film', () => {
       const keys = inTime(trackAt(project, main(project).layers.by['a']!, 'x')!.channel!.keys);
       if (keys.length === 0) return;
       const clip = copyKeys(project, 'main', keys.map((key) => ({ layer: 'a', track: 'x', key: key.id })))!;
-      const after = done(project, pasteKeys(project, 'main', ['b'], clip, frame, newId));
+      const after = done(project, pasteKeys(project, 'main', ['b'], clip, { frame, newId }));
       const b = main(after).layers.by['b']!;
       const landed = inTime(trackAt(project, b, 'x')!.channel!.keys).filter((key) => b.start + key.at >= frame);
       expect(landed.map((key) => [b.start + key.at - frame, key.value])).toEqual(keys.map((key) => [key.at - keys[0]!.at, key.value]));

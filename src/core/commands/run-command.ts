@@ -2,6 +2,7 @@ import type { Project } from '../model';
 import type { Command } from './command';
 import type { Made } from './made';
 import { COMMANDS } from './events';
+import { keepPromises } from './kept-promises';
 import type { Refused } from './refused';
 
 type AnyCommand = (typeof COMMANDS)[number];
@@ -15,7 +16,7 @@ type Frozen<T> = T extends (infer E)[] ? (number extends T['length'] ? readonly 
 export type Given<E extends Event> = Omit<ArgsOf<E>, 'ids' | Ways> & Partial<Pick<ArgsOf<E>, Extract<keyof ArgsOf<E>, Ways>>> & { readonly ids?: readonly string[] };
 
 /** Choices that a command makes by itself where nobody does. */
-type Ways = 'also' | 'apart' | 'bars' | 'keeps' | 'content' | 'near';
+type Ways = 'also' | 'apart' | 'as' | 'bars' | 'keeps' | 'keepWas' | 'content' | 'near' | 'each' | 'soft';
 
 /** The command of that name, or null. Its arguments are its own: who has them from elsewhere reads them by its schema. */
 export function commandOf(event: string): Command<string, object> | null {
@@ -23,7 +24,7 @@ export function commandOf(event: string): Command<string, object> | null {
   return (COMMANDS.find((command) => command.event === event) as unknown as Command<string, object>) ?? null;
 }
 
-/** Works a command out. Ids are taken from those given, then from `newId`; `ids` tells those that were used, so that the same can be done again. */
+/** Works a command out; what channels promise of themselves (a pace, a closed loop) is kept by it. Ids are taken from those given, then from `newId`; `ids` tells those that were used, so that the same can be done again. */
 export function work<E extends Event>(project: Project, event: E, args: Given<E>, newId: () => string): { readonly draft: Made | Refused | null; readonly ids: readonly string[] } {
   const given = args.ids ?? [];
   const ids: string[] = [];
@@ -32,5 +33,6 @@ export function work<E extends Event>(project: Project, event: E, args: Given<E>
     ids.push(id);
     return id;
   };
-  return { draft: commandOf(event)!.draft(project, args, { newId: next }), ids };
+  const draft = commandOf(event)!.draft(project, args, { newId: next });
+  return { draft: draft && !('refused' in draft) ? keepPromises(project, draft) : draft, ids };
 }

@@ -36,6 +36,15 @@ export function segmentControls(keys: readonly ScalarKey[], i: number, round = f
   return { right, left };
 }
 
+/** A key whose smooth handles are written out as they are drawn, so that its neighbours may change. */
+export function drawnHandles(keys: readonly ScalarKey[], i: number, round = false): ScalarKey {
+  const key = keys[i]!;
+  if (key.left !== 'smooth' && key.right !== 'smooth') return key;
+  const before = key.left === 'smooth' && i > 0 ? segmentControls(keys, i - 1, round) : null;
+  const after = key.right === 'smooth' && i < keys.length - 1 ? segmentControls(keys, i, round) : null;
+  return { ...key, ...(before ? { left: before.left } : {}), ...(after ? { right: after.right } : {}) };
+}
+
 function shorten([dt, dv]: Handle, length: Frames): Handle {
   const reach = Math.abs(dt);
   return reach > length ? [(dt / reach) * length, (dv / reach) * length] : [dt, dv];

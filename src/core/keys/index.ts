@@ -3,7 +3,7 @@ export { CURVES, prepareCurve, type KeyCurve, type Progress } from './curves';
 export type { Rules } from './outside';
 export { prepareEase } from './curve';
 export { lastAtOrBefore } from './find-key';
-export { endSlope, runsRound, segmentControls, smoothSlope, type Controls } from './handles';
+export { drawnHandles, endSlope, runsRound, segmentControls, smoothSlope, type Controls } from './handles';
 export { preparePath, type PathLeg } from './path-leg';
 export { runsOf, type Run } from './runs';
 export { isPlain, packPlain, samplePlain } from './plain-curves';
@@ -14,3 +14,5 @@ export { dotAt, isDrawable, parameterAt, partOf, turnsOf, type Cubic, type Dot }
 export { crossings, cutCubic, divideProgress, type NoParts, type Part } from './divide';
 export { placeOutside, type Place } from './outside';
 export { legPath } from './vector';
+export { fitSegment, type Fit } from './fit';
+export { thinScalar, thinVector, type TimesBetween } from './thin';

@@ -15,5 +15,6 @@ export { ringSuffix } from './rings';
 export { assetOf, compositionOf, sourceOf, type Source } from './source';
 export { hasKeys, keyedTracks, ownTracks, trackAt, tracksOf, type Clock, type Track, type TrackSpec } from './tracks';
 export { keptOfComposition, keptOfLayer, keptOfProject, keptOperators } from './kept';
+export { changedSince, settledValues } from './settled-values';
 export { placeInside, valueAt } from './values';
 export { worldMatrix } from './world-matrix';

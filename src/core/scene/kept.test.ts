@@ -13,10 +13,10 @@ test('what is kept and not shown yet is said of a project, a composition and a l
       { id: 'b', name: 'B', kind: 'nest', source: 'reel', travel: { contacts: ['t'] }, pose: ['x'] },
     ] },
     { id: 'reel', name: 'Reel', version: { of: 'main' } },
-  ], { presets: [{ name: 'Soft', of: 'curve', data: 1 }], newKeys: 'drawn', still: ['main', 12] });
+  ], { presets: [{ name: 'Soft', of: 'recipe', data: 1 }, { name: 'Own', of: 'curve', data: { kind: 'back' } }], newKeys: 'drawn', still: ['main', 12] });
   const { main: host, reel } = full.compositions.by as Record<'main' | 'reel', typeof main>;
-  expect(keptOfProject(full)).toEqual(['one preset', 'new keys as drawn']);
+  expect(keptOfProject(full)).toEqual(['one preset']);
   expect([keptOfComposition(host), keptOfComposition(reel)]).toEqual([['rigid spans', 'contacts'], ['what it is a version of']]);
-  expect(keptOfLayer(host.layers.by['a']!)).toEqual(['letters', 'turning along its path', 'a partner', 'limits', 'the pace of keys']);
-  expect(keptOfLayer(host.layers.by['b']!)).toEqual(['the tracks of its pose', 'travelling by contacts']);
+  expect(keptOfLayer(host.layers.by['a']!)).toEqual(['letters', 'turning along its path']);
+  expect(keptOfLayer(host.layers.by['b']!)).toEqual(['travelling by contacts']);
 });

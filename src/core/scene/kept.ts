@@ -17,25 +17,17 @@ export function keptOfLayer(layer: Layer): readonly string[] {
     [layer.kind === 'text' && layer.letters !== null, 'letters'],
     [layer.turnAlong || layer.turnBy !== 0, 'turning along its path'],
     [layer.joint !== null, 'a joint'],
-    [layer.pose !== null, 'the tracks of its pose'],
-    [layer.mirrorAt !== null, 'a mirror line'],
-    [layer.partner !== null, 'a partner'],
     [layer.kind === 'nest' && Object.keys(layer.dials).length > 0, 'dials of its source'],
     [layer.kind === 'nest' && layer.travel !== null, 'travelling by contacts'],
-    [channels.some(({ limits }) => limits !== null), 'limits'],
-    [channels.some(({ keys }) => Object.values(keys).some((key) => typeof key.pace === 'number')), 'the pace of keys'],
   ];
   return things.filter(([there]) => there).map(([, words]) => words);
 }
 
-const NEW_KEYS: Readonly<Record<Project['newKeys'], string>> = { straight: 'straight', smooth: 'smooth', hold: 'that hold', drawn: 'as drawn' };
-
 /** What a project carries beside its compositions that is kept and not used yet, in words. */
 export function keptOfProject(project: Project): readonly string[] {
-  const { presets, newKeys } = project;
+  const others = inOrder(project.presets).filter((preset) => preset.of !== 'curve').length;
   const things: readonly (readonly [boolean, string])[] = [
-    [presets.order.length > 0, presets.order.length === 1 ? 'one preset' : `${presets.order.length} presets`],
-    [newKeys !== 'straight', `new keys ${NEW_KEYS[newKeys]}`],
+    [others > 0, others === 1 ? 'one preset' : `${others} presets`],
   ];
   return things.filter(([there]) => there).map(([, words]) => words);
 }
@@ -44,7 +36,6 @@ export function keptOfProject(project: Project): readonly string[] {
 export function keptOfComposition(composition: Composition): readonly string[] {
   const things: readonly (readonly [boolean, string])[] = [
     [composition.rigid.length > 0, 'rigid spans'],
-    [composition.settled.order.length > 0, 'settled pictures'],
     [composition.staggers.order.length > 0, 'staggers'],
     [composition.contacts.order.length > 0, 'contacts'],
     [composition.tries.order.length > 0, 'tries'],

@@ -7,18 +7,34 @@ import { compositionDuplicate } from './composition-duplicate';
 import { compositionLength } from './composition-length';
 import { compositionRate } from './composition-rate';
 import { compositionSet } from './composition-set';
+import { compositionSettle } from './composition-settle';
 import { compositionSize } from './composition-size';
 import { compositionTempo } from './composition-tempo';
+import { compositionUnsettle } from './composition-unsettle';
 import { inksKind } from './inks-kind';
 import { inksSet } from './inks-set';
 import { keysAdd } from './keys-add';
+import { keysAlign } from './keys-align';
+import { keysApart } from './keys-apart';
 import { keysDelete } from './keys-delete';
+import { keysEven } from './keys-even';
+import { keysFrames } from './keys-frames';
+import { keysHandles } from './keys-handles';
 import { keysMove } from './keys-move';
 import { keysPaste } from './keys-paste';
+import { keysPull } from './keys-pull';
+import { keysReverse } from './keys-reverse';
+import { keysSet } from './keys-set';
 import { keysShape } from './keys-shape';
+import { keysSnap } from './keys-snap';
+import { keysSpread } from './keys-spread';
+import { keysThin } from './keys-thin';
+import { keysWithin } from './keys-within';
 import { layersAdd } from './layers-add';
 import { layersDelete } from './layers-delete';
 import { layersDuplicate } from './layers-duplicate';
+import { layersEnds } from './layers-ends';
+import { layersGaps } from './layers-gaps';
 import { layersMove } from './layers-move';
 import { layersNest } from './layers-nest';
 import { layersOrder } from './layers-order';
@@ -27,6 +43,7 @@ import { layersPaste } from './layers-paste';
 import { layersPlace } from './layers-place';
 import { layersSequence } from './layers-sequence';
 import { layersSet } from './layers-set';
+import { layersSlip } from './layers-slip';
 import { layersSplit } from './layers-split';
 import { layersStep } from './layers-step';
 import { layersStretch } from './layers-stretch';
@@ -36,23 +53,43 @@ import { markersAdd } from './markers-add';
 import { markersDelete } from './markers-delete';
 import { markersSet } from './markers-set';
 import { mediaAdd } from './media-add';
+import { posesDrift } from './poses-drift';
+import { posesFlip } from './poses-flip';
+import { posesHold } from './poses-hold';
+import { posesKey } from './poses-key';
+import { posesLater } from './poses-later';
+import { posesMirror } from './poses-mirror';
+import { presetsAdd } from './presets-add';
+import { presetsDelete } from './presets-delete';
+import { projectKeys } from './project-keys';
 import { projectMain } from './project-main';
 import { projectRename } from './project-rename';
+import { spansJoin } from './spans-join';
+import { spansRoll } from './spans-roll';
+import { spansSplit } from './spans-split';
 import { stopsAdd } from './stops-add';
 import { stopsDelete } from './stops-delete';
+import { timeOpen } from './time-open';
 import { timeShift } from './time-shift';
 import { timingAdd } from './timing-add';
 import { timingDelete } from './timing-delete';
 import { timingOrder } from './timing-order';
 import { timingPaste } from './timing-paste';
 import { timingSet } from './timing-set';
+import { tracksClosed } from './tracks-closed';
+import { tracksEnds } from './tracks-ends';
+import { tracksLimits } from './tracks-limits';
 import { tracksOutside } from './tracks-outside';
 import { tracksSet } from './tracks-set';
+import { tracksStill } from './tracks-still';
 
 /** The only list of edits: the page does them, the command line does them, and steps that were recorded name them. */
 export const COMMANDS = [
   projectRename,
   projectMain,
+  projectKeys,
+  presetsAdd,
+  presetsDelete,
   compositionAdd,
   compositionDuplicate,
   compositionDelete,
@@ -61,6 +98,8 @@ export const COMMANDS = [
   compositionRate,
   compositionSize,
   compositionTempo,
+  compositionSettle,
+  compositionUnsettle,
   assetsAdd,
   mediaAdd,
   assetsSet,
@@ -81,14 +120,34 @@ export const COMMANDS = [
   layersUnnest,
   layersMove,
   layersPlace,
+  layersGaps,
+  layersSlip,
+  layersEnds,
   timeShift,
+  timeOpen,
   tracksSet,
   tracksOutside,
+  tracksStill,
+  tracksEnds,
+  tracksClosed,
+  tracksLimits,
   keysAdd,
   keysMove,
   keysDelete,
   keysShape,
   keysPaste,
+  keysSet,
+  keysPull,
+  keysSpread,
+  keysAlign,
+  keysEven,
+  keysSnap,
+  keysReverse,
+  keysApart,
+  keysThin,
+  keysHandles,
+  keysFrames,
+  keysWithin,
   markersAdd,
   markersSet,
   markersDelete,
@@ -101,4 +160,13 @@ export const COMMANDS = [
   inksKind,
   stopsAdd,
   stopsDelete,
+  posesKey,
+  posesHold,
+  posesFlip,
+  posesMirror,
+  posesDrift,
+  posesLater,
+  spansSplit,
+  spansJoin,
+  spansRoll,
 ] as const;

@@ -46,7 +46,7 @@ export const scalarKey = z.strictObject({
   right: rightHandle.optional(),
   left: leftHandle.optional(),
 });
-export { leftHandle, rightHandle };
+export { ease as keyEase, leftHandle, rightHandle };
 
 const vectorKey = <T extends z.ZodType>(value: T) =>
   z.strictObject({

@@ -49,3 +49,8 @@ export function chosenBy(made: readonly (string | KeyRef)[], before: Selection):
   if (typeof made[0] === 'string') return { ...NOTHING_SELECTED, layers: made as readonly string[] };
   return { ...before, keys: made as readonly KeyRef[], markers: [] };
 }
+
+/** How changes at the playhead are meant: as keys there or not, and whether a first key keeps what was. */
+export function keyingOf({ keying, settings }: Pick<EditorState, 'keying' | 'settings'>): { readonly keying: boolean; readonly keepWas: boolean } {
+  return { keying, keepWas: settings.keepWas };
+}

@@ -8,7 +8,7 @@ import { startPictureWorker } from '../../../workers/picture/start';
 import { call } from '../../call';
 import { isChangesSince } from '../../../wire/answers';
 import { createAsides, type Asides } from './asides';
-import { chosenBy, current, elsewhereIn, isPulled, seen, seenOnPicture, seenSoon } from './current';
+import { chosenBy, current, elsewhereIn, isPulled, keyingOf, seen, seenOnPicture, seenSoon } from './current';
 import { createDoneSteps } from './done-steps';
 import { freshId } from './fresh-id';
 import { createKeeping, type Keeping, type Numbered } from './keeping';
@@ -21,7 +21,7 @@ import { settled } from './settled';
 import { writeSettings, type Settings } from './settings';
 import { NOTHING_SELECTED, type EditorState, type Pulled, type Selection } from './state';
 
-export { current, isPulled, seen, seenOnPicture, seenSoon };
+export { current, isPulled, keyingOf, seen, seenOnPicture, seenSoon };
 
 /** The open project of this window: its state, and everything that may be done to it. */
 export type Editor = {

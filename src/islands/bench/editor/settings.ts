@@ -4,6 +4,10 @@ export type Settings = {
   readonly ripple: boolean;
   readonly together: boolean;
   readonly marqueeTakes: 'pegs' | 'bars' | 'both';
+  /** With keying, a track's first key keeps what was before it. */
+  readonly keepWas: boolean;
+  /** Frames that the playhead goes on after each pose that is keyed; 0: it stays. */
+  readonly stepOn: number;
   /** Whether stopping goes back to where playing began. */
   readonly stopReturns: boolean;
   /** How sharp pictures are painted while it plays, as percent of what the screen shows; null: as sharp as the machine keeps up with. */
@@ -21,7 +25,7 @@ export type Settings = {
   readonly letters: boolean;
 };
 
-export const PLAIN_SETTINGS: Settings = { snap: true, ripple: false, together: false, marqueeTakes: 'pegs', stopReturns: false, sharpness: 100, memory: 256, folded: [], nestled: false, unit: 'seconds', shortcuts: {}, letters: true };
+export const PLAIN_SETTINGS: Settings = { snap: true, ripple: false, together: false, marqueeTakes: 'pegs', keepWas: true, stepOn: 0, stopReturns: false, sharpness: 100, memory: 256, folded: [], nestled: false, unit: 'seconds', shortcuts: {}, letters: true };
 
 const NAME = 'oak-settings';
 const CHOICES: Readonly<Partial<Record<keyof Settings, readonly unknown[]>>> = { marqueeTakes: ['pegs', 'bars', 'both'], unit: ['seconds', 'frames'] };
@@ -35,6 +39,7 @@ function fits(name: string, value: unknown): boolean {
   if (setting === 'shortcuts') return isRecord(value) && Object.values(value).every((presses) => Array.isArray(presses) && presses.every((press) => typeof press === 'string'));
   if (setting === 'folded') return Array.isArray(value) && value.every((one) => typeof one === 'string');
   if (setting === 'sharpness') return value === null || (typeof value === 'number' && value >= 10 && value <= 100);
+  if (setting === 'stepOn') return typeof value === 'number' && value >= 0 && value <= 1000;
   if (setting === 'memory') return typeof value === 'number' && value >= 32 && value <= 1024;
   return CHOICES[setting]?.includes(value) ?? typeof value === typeof PLAIN_SETTINGS[setting];
 }

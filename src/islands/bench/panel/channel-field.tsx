@@ -3,6 +3,7 @@ import { count, poseAt, type Made, type NewValue } from '../../../core/commands'
 import { trackAt, valueAt, worldMatrix, type Track } from '../../../core/scene';
 import { type ChannelSpec, type Composition, type Layer, type Project } from '../../../core/model';
 import { TypedField } from '../../../ui';
+import { keyingOf } from '../editor/editor';
 import { useEditor } from '../editor/editor-context';
 import { gestureIds } from '../editor/fresh-id';
 import { followPointer } from '../follow-pointer';
@@ -29,7 +30,7 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
   const label = `${spec.label} of ${name}`;
   const disabled = layers.every((layer) => layer.locked);
   const step = (next: readonly unknown[], at = tried.current ?? frame) => ({
-    composition: composition.id, values: found.map(({ layer }, i): NewValue => ({ layer: layer.id, track: channel, value: next[i] })), frame: at, keying: editor.store.getState().keying,
+    composition: composition.id, values: found.map(({ layer }, i): NewValue => ({ layer: layer.id, track: channel, value: next[i] })), frame: at, ...keyingOf(editor.store.getState()),
   });
   const tryOut = (next: readonly unknown[] | null) => {
     tried.current = next && (tried.current ?? frame);

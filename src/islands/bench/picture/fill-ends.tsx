@@ -4,6 +4,7 @@ import { trackAt, valueAt } from '../../../core/scene';
 import { isInked } from '../../../core/commands';
 import { type Composition, type Layer, type Project } from '../../../core/model';
 import { followPointer } from '../follow-pointer';
+import { keyingOf } from '../editor/editor';
 import { useEditor } from '../editor/editor-context';
 import { gestureIds } from '../editor/fresh-id';
 import type { Point } from './selection-box';
@@ -24,7 +25,7 @@ export function FillEnds({ project, composition, layer, shown, frame, toScreen, 
     const ids = gestureIds();
     const back = invert(shown.matrix);
     let moved: Point | null = null;
-    const step = (to: Point) => ({ values: [{ layer: layer.id, track: `fill.${end}`, value: to.map((part) => Math.round(part * 10) / 10) }], frame, keying: editor.store.getState().keying });
+    const step = (to: Point) => ({ values: [{ layer: layer.id, track: `fill.${end}`, value: to.map((part) => Math.round(part * 10) / 10) }], frame, ...keyingOf(editor.store.getState()) });
     followPointer(event.currentTarget as unknown as HTMLElement, event.pointerId, (next) => {
       if (!back) return;
       moved = transform(back, ...toPicture(next));

@@ -2,6 +2,7 @@ import { invert, transform } from '../../../core/display';
 import { type ShownLayer } from '../../../core/evaluate';
 import { trackAt, valueAt } from '../../../core/scene';
 import { type Composition, type Layer, type Project } from '../../../core/model';
+import { keyingOf } from '../editor/editor';
 import { useEditor } from '../editor/editor-context';
 import { gestureIds } from '../editor/fresh-id';
 import { followPointer } from '../follow-pointer';
@@ -17,7 +18,7 @@ export function PathPoints({ project, composition, layer, shown, frame, toScreen
   if (!found) return null;
   const outline = valueAt(project, composition, layer, found, frame) as PathShape;
   const at = (x: number, y: number) => toScreen(transform(shown.matrix, x, y));
-  const step = (next: PathShape) => ({ values: [{ layer: layer.id, track: 'outline', value: next }], frame, keying: editor.store.getState().keying });
+  const step = (next: PathShape) => ({ values: [{ layer: layer.id, track: 'outline', value: next }], frame, ...keyingOf(editor.store.getState()) });
   const begin = (i: number, part: PathPart, event: React.PointerEvent<SVGElement>) => {
     if (event.button !== 0) return;
     event.stopPropagation();

@@ -55,7 +55,7 @@ const start = (project: Project, ids: readonly string[], pivot: readonly [number
   const layers = shownIn(project).filter((layer) => ids.includes(layer.id));
   return { project, composition: 'main', layers, box: selectionBox(layers)!, pivot, guides: guideLines(600, 300, []) };
 };
-const now = (from: readonly [number, number], to: readonly [number, number], more: object = {}) => ({ from, to, snaps: false, straight: false, reach: 7, how: { frame: 0, keying: false }, ...more });
+const now = (from: readonly [number, number], to: readonly [number, number], more: object = {}) => ({ from, to, snaps: false, straight: false, reach: 7, how: { frame: 0, keying: false, keepWas: false }, ...more });
 const after = (project: Project, step: ReshapeStep | null) => { const { draft } = work(project, step!.event, step!.args as never, () => 'k'); const next = applyPatches(project, (draft as Draft).patches).project; return { next, value: (id: string, channel: string) => { const found = trackAt(project, next.compositions.by['main']!.layers.by[id]!, channel)!; return found.channel?.value ?? found.spec.start; }, world: (id: string) => worldMatrix(next, next.compositions.by['main']!, next.compositions.by['main']!.layers.by[id]!, 0, new Map()) }; };
 
 describe('grips', () => {
@@ -113,7 +113,7 @@ describe('a drag on the picture', () => {
     expect(transform(world('a'), 0, -30)[0]).toBeCloseTo(200, 2);
   });
   test('the pivot moves and the layer does not, not even keyed', () => {
-    const { step } = dragGrip(start(one, ['a']), { kind: 'pivot' }, now([200, 100], [252, 131], { snaps: true, how: { frame: 0, keying: true } }), 0);
+    const { step } = dragGrip(start(one, ['a']), { kind: 'pivot' }, now([200, 100], [252, 131], { snaps: true, how: { frame: 0, keying: true, keepWas: false } }), 0);
     const { value, world } = after(one, step);
     expect([value('a', 'pivotX'), value('a', 'pivotY'), value('a', 'x'), value('a', 'y')]).toEqual([50, 30, 250, 130]);
     expect(world('a')).toEqual(start(one, ['a']).layers[0]!.matrix);

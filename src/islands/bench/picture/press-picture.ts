@@ -6,7 +6,7 @@ import { transform, type Bounds } from '../../../core/display';
 import type { ShownLayer } from '../../../core/evaluate';
 import { member, type Layer, type Project } from '../../../core/model';
 import type { PickHit } from '../../../workers/picture/client';
-import { current, type Editor } from '../editor/editor';
+import { current, keyingOf, type Editor } from '../editor/editor';
 import { freshId, gestureIds } from '../editor/fresh-id';
 import { followPointer } from '../follow-pointer';
 import { gripAt, type Grip, type GripPlace } from './grips';
@@ -76,7 +76,7 @@ function beginReshape({ editor, box, shown }: PressContext, pivot: Point): Resha
   if (mine.length === 0) return null;
   const others = shown.filter((layer) => { const one = member(host.layers.by, layer.id); return layer.bounds && one && !chosen.has(layer.id) && one.visible && !hasChosenAncestor(host, one, chosen); }).slice(0, 150);
   // What stays still is painted once while the hand is about to move.
-  if (!state.playing) editor.picture.prepare({ event: 'layers.move', args: { composition: host.id, layers: mine.map((layer) => layer.id), by: [0, 0], frame: state.frame, keying: false, ids: [] } }, { by: [0.01, 0.01] });
+  if (!state.playing) editor.picture.prepare({ event: 'layers.move', args: { composition: host.id, layers: mine.map((layer) => layer.id), by: [0, 0], frame: state.frame, keying: false, keepWas: false, ids: [] } }, { by: [0.01, 0.01] });
   const fallback: SelectionBox = { matrix: mine[0]!.matrix, bounds: [0, 0, 0, 0], single: true };
   return { project: state.project, composition: host.id, layers: mine, box: box ?? fallback, pivot, guides: guideLines(host.width, host.height, others.map(uprightBox)) };
 }
@@ -95,7 +95,7 @@ function reshape(context: PressContext, event: PointerEvent<HTMLDivElement>, fro
   const result = (): Reshaped | null => {
     if (!now || !moved) return null;
     const state = editor.store.getState();
-    return work({ from, to: toPicture(now), snaps: state.settings.snap && !now.altKey, straight: now.shiftKey, reach: REACH / place.scale, how: { frame, keying: state.keying } });
+    return work({ from, to: toPicture(now), snaps: state.settings.snap && !now.altKey, straight: now.shiftKey, reach: REACH / place.scale, how: { frame, ...keyingOf(state) } });
   };
   const follow = () => {
     const reshaped = result();
@@ -305,7 +305,7 @@ export function nudgeOf({ editor }: PressContext, event: KeyboardEvent<HTMLDivEl
   if (!step || event.ctrlKey || event.altKey || event.metaKey || state.selection.layers.length === 0 || event.target !== event.currentTarget) return;
   event.preventDefault();
   const far = event.shiftKey ? 10 : 1;
-  if (!editor.nudge(`move ${state.selection.layers.join()}`, 'layers.move', { layers: state.selection.layers, by: [step[0] * far, step[1] * far], frame: state.frame, keying: state.keying })) editor.say('What is selected is locked, or has no place on the picture.');
+  if (!editor.nudge(`move ${state.selection.layers.join()}`, 'layers.move', { layers: state.selection.layers, by: [step[0] * far, step[1] * far], frame: state.frame, ...keyingOf(state) })) editor.say('What is selected is locked, or has no place on the picture.');
 }
 
 /** Double-click edits: a nest opens with what lay under the pointer selected, text is typed, a drawn path shows its corners. */

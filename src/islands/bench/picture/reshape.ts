@@ -19,7 +19,7 @@ export type Reshape = {
 };
 
 /** How the drag is meant at this moment. */
-export type ReshapeNow = { readonly from: Point; readonly to: Point; readonly snaps: boolean; readonly straight: boolean; readonly reach: number; readonly how: { readonly frame: number; readonly keying: boolean } };
+export type ReshapeNow = { readonly from: Point; readonly to: Point; readonly snaps: boolean; readonly straight: boolean; readonly reach: number; readonly how: { readonly frame: number; readonly keying: boolean; readonly keepWas: boolean } };
 
 /** The edit that a drag has come to. */
 export type ReshapeStep = { readonly event: 'layers.move'; readonly args: ArgsOf<'layers.move'> } | { readonly event: 'layers.place'; readonly args: ArgsOf<'layers.place'> };
@@ -112,7 +112,7 @@ function movePivot(start: Reshape, now: ReshapeNow): Reshaped {
     if (near) pivot = near;
   }
   const rounded: Point = [round(pivot[0]), round(pivot[1])];
-  return { step: { event: 'layers.place', args: { composition: start.composition, placed: [{ layer: only.id, world: [...only.matrix], pivot: [...rounded] }], frame: now.how.frame, keying: false, verb: 'Move the pivot of', ids: [] } }, words: `pivot ${rounded[0]}, ${rounded[1]}`, caught: [] };
+  return { step: { event: 'layers.place', args: { composition: start.composition, placed: [{ layer: only.id, world: [...only.matrix], pivot: [...rounded] }], frame: now.how.frame, keying: false, keepWas: false, verb: 'Move the pivot of', ids: [] } }, words: `pivot ${rounded[0]}, ${rounded[1]}`, caught: [] };
 }
 
 function place({ composition, layers }: Reshape, verb: string, by: Matrix, how: ReshapeNow['how'], turned?: number): ReshapeStep {

@@ -1,6 +1,6 @@
 import { placePicture, zoomPictureAt } from '../../picture/place-picture';
 import { shownView, wholeView, xOf, zoomAt } from '../../timeline/scale';
-import { current, type Editor } from '../editor';
+import { current, keyingOf, type Editor } from '../editor';
 import { foldKey, type EditorState } from '../state';
 import { chosenLayers, needsLayers, type Action } from './action';
 
@@ -14,7 +14,7 @@ const setting = (id: string, title: string, name: 'snap' | 'ripple' | 'together'
 });
 const nudge = (dx: number, dy: number) => (editor: Editor) => {
   const state = editor.store.getState();
-  if (!editor.nudge(`move ${state.selection.layers.join()}`, 'layers.move', { layers: state.selection.layers, by: [dx, dy], frame: state.frame, keying: state.keying })) editor.say('What is selected has no place on the picture, or is locked.');
+  if (!editor.nudge(`move ${state.selection.layers.join()}`, 'layers.move', { layers: state.selection.layers, by: [dx, dy], frame: state.frame, ...keyingOf(state) })) editor.say('What is selected has no place on the picture, or is locked.');
 };
 /** Closer to the picture or farther; what lies in the middle stays. */
 const zoomPicture = (factor: number) => (editor: Editor) => {

@@ -1,0 +1,9 @@
+import { defineCommand } from '../command';
+import { evenKeys } from '../arrange-keys';
+
+export const keysEven = defineCommand({
+  event: 'keys.even',
+  title: 'Put keys at even distances between the first and the last',
+  args: (s) => s.z.strictObject({ composition: s.id, keys: s.keys }),
+  draft: (project, args) => evenKeys(project, args.composition, args.keys),
+});

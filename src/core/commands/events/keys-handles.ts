@@ -1,0 +1,9 @@
+import { defineCommand } from '../command';
+import { curvesIntoHandles } from '../unfold-curve';
+
+export const keysHandles = defineCommand({
+  event: 'keys.handles',
+  title: 'Turn the curves after keys into handles',
+  args: (s) => s.z.strictObject({ composition: s.id, keys: s.keys, ids: s.ids }),
+  draft: (project, args, { newId }) => curvesIntoHandles(project, args.composition, args.keys, newId),
+});

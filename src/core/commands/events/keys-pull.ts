@@ -1,0 +1,9 @@
+import { defineCommand } from '../command';
+import { pullLegs } from '../key-leg';
+
+export const keysPull = defineCommand({
+  event: 'keys.pull',
+  title: 'Say over how many frames the motion after keys leaves and arrives, and how far it swings out',
+  args: (s) => s.z.strictObject({ composition: s.id, keys: s.keys, leaves: s.z.number().min(0).optional(), arrives: s.z.number().min(0).optional(), out: s.z.number().optional(), into: s.z.number().optional(), percent: s.z.boolean().optional() }),
+  draft: (project, { composition, keys, ...pull }) => pullLegs(project, composition, keys, pull),
+});

@@ -1,0 +1,9 @@
+import { defineCommand } from '../command';
+import { keepWithin } from '../unfold-curve';
+
+export const keysWithin = defineCommand({
+  event: 'keys.within',
+  title: 'Keep the motion after keys between the two values that it goes from and to',
+  args: (s) => s.z.strictObject({ composition: s.id, keys: s.keys }),
+  draft: (project, args) => keepWithin(project, args.composition, args.keys),
+});

@@ -1,0 +1,72 @@
+import { ownTracks } from '../scene';
+import { member, type Channel, type Project } from '../model';
+import { closedAgain } from './kept-closed';
+import { hasPace, paced } from './kept-pace';
+import { netEffect } from './net-effect';
+import { applyPatches, type Patch } from './patch';
+import { keyPatches } from './stored-key';
+import { trackPath } from './paths';
+import type { Made } from './made';
+import type { Refused } from './refused';
+
+/**
+ * What channels promise of themselves, kept through every edit: a key with a pace has the next as late as its way takes, a closed channel's first and last
+ * key are one. An edit that comes to nothing by that is refused in words.
+ */
+export function keepPromises(project: Project, draft: Made): Made | Refused {
+  const layers = touchedLayers(draft.patches);
+  if (layers.length === 0 || layers.length > MOST) return draft;
+  const bound = layers.filter(({ composition, layer }) => {
+    const before = member(project.compositions.by, composition)?.layers.by[layer];
+    return before === undefined || ownTracks(before).some(({ channel }) => channel !== null && isBound(channel)) || draft.patches.some(({ path, to }) => path[5] === layer && mayBind(path, to));
+  });
+  if (bound.length === 0) return draft;
+  const next = applyPatches(project, draft.patches).project;
+  const more: Patch[] = [];
+  const kept: string[] = [];
+  for (const { composition, layer: id } of bound) {
+    const host = member(next.compositions.by, composition);
+    const layer = host && member(host.layers.by, id);
+    const before = member(project.compositions.by, composition)?.layers.by[id];
+    if (!host || !layer) continue;
+    const old = new Map((before ? ownTracks(before) : []).map((track) => [track.address, track.channel]));
+    for (const track of ownTracks(layer)) {
+      const { channel } = track;
+      const was = old.get(track.address) ?? null;
+      if (!channel || channel === was || !isBound(channel)) continue;
+      // A loop that was just closed has nothing to compare with but itself.
+      const round = channel.closed ? closedAgain(was?.closed ? was : { ...channel, keys: {} }, channel) : channel;
+      const after = hasPace(round) ? paced(round, host.rate) : round;
+      if (after === channel) continue;
+      kept.push(hasPace(round) ? `${track.spec.label} of ${layer.name} keeps its pace there: change the pace, or let go of it` : `${track.spec.label} of ${layer.name} is closed`);
+      more.push(...keyPatches(track, trackPath(composition, id, track), channel.keys, after.keys));
+    }
+  }
+  if (more.length === 0) return draft;
+  const patches = [...draft.patches, ...more];
+  const { values, orders } = netEffect(patches);
+  return values.length + orders.length === 0 ? { refused: `${kept[0]}.` } : { ...draft, patches };
+}
+
+/** Edits of more layers than this carry whole layers about: nothing inside of them is changed. */
+const MOST = 5000;
+
+function isBound(channel: Channel): boolean {
+  return channel.closed || hasPace(channel);
+}
+
+/** Whether a patch may be what binds a channel: on a single field of it, or of its keys. */
+function mayBind(path: readonly string[], to: unknown): boolean {
+  const field = path[path.length - 1];
+  return field === 'pace' || field === 'closed' || (path.length > 6 && to !== null && typeof to === 'object' && /"(pace|closed)":/.test(JSON.stringify(to)));
+}
+
+function touchedLayers(patches: readonly Patch[]): readonly { readonly composition: string; readonly layer: string }[] {
+  const found = new Map<string, { composition: string; layer: string }>();
+  for (const { path } of patches) {
+    // Whole layers that come or go keep what they keep.
+    if (path[0] !== 'compositions' || path[3] !== 'layers' || path[4] !== 'by' || path.length < 7) continue;
+    found.set(`${path[2]}\n${path[5]}`, { composition: path[2]!, layer: path[5]! });
+  }
+  return [...found.values()];
+}
