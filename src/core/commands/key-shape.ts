@@ -49,8 +49,8 @@ function lifted(key: Key, scalar: boolean): Shape {
   return scalar ? { left: key.left, right: key.kept } : { ease: key.kept };
 }
 
-/** Sets what tracks do before their first key and from their last one on. */
-export function setOutside(project: Project, compositionId: string, refs: readonly TrackRef[], side: 'before' | 'after', rule: Channel['after']): Draft | null {
+/** Sets what tracks do before their first key and from their last one on, and how many plays that are in all (null: no end). */
+export function setOutside(project: Project, compositionId: string, refs: readonly TrackRef[], side: 'before' | 'after', rule: Channel['after'], repeats?: number | null): Draft | null {
   let many = 0;
   // Several keys of a channel name it several times.
   const named = new Map(refs.map((ref) => [`${ref.layer}\n${ref.track}`, ref]));
@@ -60,7 +60,11 @@ export function setOutside(project: Project, compositionId: string, refs: readon
     // An operator holds outside its own keys.
     if (!target || !channel || target.track.operator !== null || !hasKeys(channel)) return [];
     many++;
-    return channel[side] === rule ? [] : [patchOf([...trackPath(compositionId, ref.layer, target.track), side], channel[side], rule)];
+    const path = trackPath(compositionId, ref.layer, target.track);
+    return [
+      ...(channel[side] === rule ? [] : [patchOf([...path, side], channel[side], rule)]),
+      ...(repeats === undefined || channel.repeats === repeats ? [] : [patchOf([...path, 'repeats'], channel.repeats, repeats)]),
+    ];
   });
   return patches.length === 0 ? null : { event: 'tracks.outside', label: `Change ${side === 'after' ? 'the end' : 'the beginning'} of ${count(many, 'channel')}`, patches };
 }

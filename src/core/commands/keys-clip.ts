@@ -62,8 +62,8 @@ export type KeysPasting = {
   readonly frame: Frames | null;
   /** On each further layer of the list so many frames later. */
   readonly apart?: Frames;
-  /** As they are, or as change from what the track shows where the first of its keys goes. */
-  readonly as?: 'values' | 'change';
+  /** As they are, or as change from what the track shows where the first of its keys goes: all of them, or places and turns alone. */
+  readonly as?: 'values' | 'change' | 'places';
   readonly newId: () => string;
 };
 
@@ -93,7 +93,7 @@ export function pasteKeys(project: Project, compositionId: string, layers: reado
       const start = times.at(from + targets.indexOf(id) * apart);
       const byId = Object.fromEntries(track.keys.map((key, k) => [k, { joined: false, ...key, id: String(k) }]));
       const landed = rescaleChannel({ ...restingChannel(found), keys: byId }, factor, found.spec.unit === 'frames');
-      const now = as === 'change' && track.keys.length > 0 ? sampleChannel(found.channel, found.spec, landed.keys['0']!.at + start) : null;
+      const now = (as === 'change' || (as === 'places' && PLACES.has(found.address))) && track.keys.length > 0 ? sampleChannel(found.channel, found.spec, landed.keys['0']!.at + start) : null;
       const added = track.keys.map((_, k) => {
         const key = landed.keys[k]!;
         const first = landed.keys['0']!.value;
@@ -114,9 +114,12 @@ export function pasteKeys(project: Project, compositionId: string, layers: reado
     if (went === 0) lost.add(track.channel);
   }
   if (patches.length === 0) return null;
-  const label = `Paste ${count(made.length, 'key')}${as === 'change' ? ' as change' : ''}${apart === 0 ? '' : `, ${apart} frames apart`}`;
+  const label = `Paste ${count(made.length, 'key')}${as === 'values' ? '' : ' as change'}${apart === 0 ? '' : `, ${apart} frames apart`}`;
   return { event: 'keys.paste', label, made, patches, ...(lost.size > 0 ? { told: `Left out, for nothing selected has it: ${[...lost].join(', ')}.` } : {}) };
 }
+
+/** Tracks in which layers stand apart from each other: taken as they are they would all come to lie on one another. */
+const PLACES: ReadonlySet<string> = new Set(['x', 'y', 'position', 'rotation']);
 
 /** A key with what it differs from the first, over what is shown: numbers, points and colours; what cannot be added stays as it is. */
 function changed(key: Channel['keys'][string], first: unknown, now: unknown): object {

@@ -9,9 +9,12 @@ const key = z.strictObject({
   at: z.number(), value: z.unknown(), right: handle.optional(), left: handle.optional(), joined: z.boolean().optional(), kept: z.unknown().optional(),
   ease: z.union([z.enum(['linear', 'hold']), z.tuple([z.number(), z.number(), z.number(), z.number()])]).optional(), pathLeft: pair.optional(), pathRight: pair.optional(), arrives: z.unknown().optional(), curve: z.unknown().optional(), pace: z.number().nullish(),
 });
+const outside = z.enum(['hold', 'repeat', 'climb', 'swing', 'glide']).optional();
+const rules = z.strictObject({ before: outside, after: outside, repeats: z.int().min(1).nullish(), closed: z.boolean().optional() });
 const keysClip = z.strictObject({
   format: z.literal('oak-tumble/keys'), rate: z.tuple([z.int().min(1), z.int().min(1)]),
-  tracks: z.array(z.strictObject({ layer: z.int().min(0), channel: z.string(), type: z.enum(['N', 'P', 'C', 'S', 'T', 'B', 'E']), keys: z.array(key).min(1).max(100_000) })).min(1).max(10_000),
+  first: z.number().optional(),
+  tracks: z.array(z.strictObject({ layer: z.int().min(0), channel: z.string(), rules: rules.optional(), type: z.enum(['N', 'P', 'C', 'S', 'T', 'B', 'E']), keys: z.array(key).min(1).max(100_000) })).min(1).max(10_000),
 });
 
 /** Reads what is on the clipboard: layers (a small project), keys, or something that is not ours. */

@@ -79,7 +79,7 @@ function onShelf(): string {
 }
 
 /** Puts what is on the clipboard into the open composition at the playhead; without a text, what waits on the shelf. */
-export async function paste(editor: Editor, given: string | null, keepTimes = false): Promise<void> {
+export async function paste(editor: Editor, given: string | null, keepTimes = false, as: 'values' | 'change' = 'values'): Promise<void> {
   const text = given !== null && given !== '' ? given : (last?.text ?? onShelf());
   if (text === '') return editor.say('There is nothing to paste: copy layers, keys or steps of a timing first.');
   const reading = last?.text === text ? last.clip : await readClipText(text);
@@ -90,7 +90,7 @@ export async function paste(editor: Editor, given: string | null, keepTimes = fa
     if (state.selection.layers.length === 0) return editor.say('Select the layers that the keys should go to.');
     const { layers } = state.selection;
     // Onto several, it may still be said how far apart.
-    const args = { layers: [...layers], clip: reading.clip as never, frame: state.frame };
+    const args = { layers: [...layers], clip: reading.clip as never, frame: keepTimes ? null : state.frame, as };
     const selected = (made: Made) => ({ selection: { ...state.selection, keys: made.made as readonly KeyRef[], markers: [] } });
     const made = layers.length > 1 ? doRevisable(editor, 'keys.paste', args, selected) : editor.do('keys.paste', args);
     if (made) { if (layers.length === 1) editor.set(selected(made)); }

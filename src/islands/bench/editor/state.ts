@@ -96,7 +96,7 @@ export type EditorState = {
   /** Layers whose channels stand under them, and nests whose picture time does, by composition and layer. */
   readonly unfolded: ReadonlySet<string>;
   readonly lanes: ReadonlySet<string>;
-  /** The nest whose picture time takes the whole timeline. */
+  /** The lane that takes the whole timeline: a nest’s picture time, or a track’s curve. */
   readonly laneAlone: string | null;
   /** Rows in order of the list or of start, and those alone whose names hold a word or that are of a kind. */
   readonly order: 'list' | 'start';
@@ -118,6 +118,8 @@ export type EditorState = {
   readonly messages: readonly Message[];
   /** Layers that are being laid one after another: the numbers so far. */
   readonly laying: { readonly each: number | null; readonly overlap: number; readonly order: 'list' | 'up' | 'chosen' } | null;
+  /** What is asked for by numbers, and the numbers so far. */
+  readonly asking: { readonly id: string; readonly values: Readonly<Record<string, number | string>> } | null;
   /** A new nest, or what a composition's new length, rate or size brought along, while it may be done otherwise. */
   readonly revisable: Revisable | null;
   /** Media being read and kept, for the word in the library. */
@@ -130,6 +132,11 @@ export type EditorState = {
   readonly ready: { readonly composition: string; readonly frames: Uint8Array } | null;
   readonly played: PlayLog | null;
 };
+
+/** A lane of a track is remembered for the track of a layer in its composition. */
+export function curveKey(composition: string, layer: string, track: string): string {
+  return `${foldKey(composition, layer)} ${track}`;
+}
 
 /** Folding is remembered for a layer in its composition. */
 export function foldKey(composition: string, layer: string): string {

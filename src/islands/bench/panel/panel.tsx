@@ -1,10 +1,12 @@
 import { CornerDownRight } from 'lucide-react';
 import { memo, useDeferredValue, useMemo } from 'react';
+import type { KeyRef } from '../../../core/commands';
 import { keptOfLayer, trackAt } from '../../../core/scene';
 import { isDrawn, member, type Composition, type Layer, type Project } from '../../../core/model';
 import { Button, InPlace } from '../../../ui';
 import { current, seenSoon } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
+import { meantLegsIn } from '../editor/meant-legs';
 import type { EditorState } from '../editor/state';
 import { useStaged } from '../staged';
 import { BarGroup } from './bar-group';
@@ -13,13 +15,16 @@ import { CompositionPanel } from './composition-panel';
 import { Group } from './group';
 import { InkGroups } from './ink-group';
 import { Kept } from './kept';
+import { KeyGroup } from './key-group';
 import { LayerFacts } from './layer-facts';
 import { MarkerList } from './marker-list';
+import { MotionGroup } from './motion-group';
 import { ShapeGroup, TextGroup } from './own-groups';
 import { TimingStack } from './timing-stack';
 
 /** More layers than this are not followed through a drag. */
 const MANY = 3;
+const NO_LEGS: readonly KeyRef[] = [];
 const POSE = ['x', 'y', 'scaleX', 'scaleY', 'rotation', 'skew', 'pivotX', 'pivotY', 'opacity'];
 
 /** What can be changed on what is selected: a layer, several at once, or the open composition. It follows drags and playing as it finds time: the picture and the timeline go first. */
@@ -30,13 +35,15 @@ export function Panel() {
   const composition = useDeferredValue(useEditorState((state) => current({ ...state, project: shown(state) })));
   const frame = useDeferredValue(useEditorState((state) => state.frame));
   const selected = useDeferredValue(useEditorState((state) => state.selection.layers));
-  return <PanelOf project={project} composition={composition} frame={frame} selected={selected} />;
+  const keys = useDeferredValue(useEditorState((state) => state.selection.keys));
+  return <PanelOf project={project} composition={composition} frame={frame} selected={selected} keys={keys} />;
 }
 
-const PanelOf = memo(function PanelOf({ project, composition, frame, selected }: { readonly project: Project; readonly composition: Composition; readonly frame: number; readonly selected: readonly string[] }) {
+const PanelOf = memo(function PanelOf({ project, composition, frame, selected, keys }: { readonly project: Project; readonly composition: Composition; readonly frame: number; readonly selected: readonly string[]; readonly keys: readonly KeyRef[] }) {
   const editor = useEditor();
   const layers = useMemo(() => selected.flatMap((id) => member(composition.layers.by, id) ?? []), [selected, composition]);
   const stage = useStaged(3);
+  const legs = useMemo(() => (selected.length > MANY ? NO_LEGS : meantLegsIn(project, composition, { keys, layers: selected }, frame)), [project, composition, keys, selected, frame]);
   const [layer] = layers;
   if (!layer) return <CompositionPanel />;
   const several = layers.length > 1;
@@ -56,6 +63,8 @@ const PanelOf = memo(function PanelOf({ project, composition, frame, selected }:
           <Button onClick={() => editor.openNest(layer.id)} title="Open this nest in place (Enter)"><CornerDownRight size={13} aria-hidden="true" /> Open</Button>
         )}
       </header>
+      {keys.length > 0 && <KeyGroup project={project} composition={composition} refs={keys} />}
+      {legs.length > 0 && stage > 1 && <MotionGroup project={project} composition={composition} legs={legs} />}
       {nests && stage > 1 && <TimingStack project={project} composition={composition} layers={layers} />}
       {nests && stage > 1 && <BarGroup composition={composition} layers={layers} />}
       <LayerFacts project={project} composition={composition} layers={layers} />

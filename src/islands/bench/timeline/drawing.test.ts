@@ -31,7 +31,7 @@ function tracks(project: Project, more: Partial<TracksLook> & { readonly unfolde
   const { unfolded = [], lanes = [], ...look } = more;
   const rows = buildRows(project, composition, { unfolded: new Set(unfolded), lanes: new Set(lanes), order: 'list', search: '', filter: 'all', selected: [], alone: null, room: 0 });
   const { to, calls } = recorder();
-  drawTracks(to, rows, { project, composition, view: { from: 0, pixelsPerFrame: 10 }, width: 1200, height: 400, scroll: 0, selection: NOTHING_SELECTED, frame: 0, marquee: null, grip: null, caught: null, shift: null, activity: (id) => activity(project, id), ...look });
+  drawTracks(to, rows, { project, composition, view: { from: 0, pixelsPerFrame: 10 }, width: 1200, height: 400, scroll: 0, selection: NOTHING_SELECTED, frame: 0, marquee: null, grip: null, caught: null, shift: null, pulled: false, activity: (id) => activity(project, id), ...look });
   return calls;
 }
 const film = smallFilm();

@@ -26,6 +26,8 @@ export type Grip = {
   readonly limits: readonly [least: number, most: number];
   readonly event: Event;
   readonly args: object;
+  /** What a double-click does, where that is more than what it selects. */
+  readonly twice?: { readonly event: Event; readonly args: object };
   /** What of the arguments it changes after a number of frames across and of pixels down, and the words for where that is. */
   readonly pull: (by: number, down: number) => { readonly move: object; readonly told: string };
 };

@@ -67,7 +67,9 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
   }, 0);
   let rectangle: readonly [number, number, number, number] | null = null;
   followPointer(event.currentTarget, event.pointerId, (next) => {
-    const [dx, dy] = [next.clientX - from[0], next.clientY - from[1]];
+    let [dx, dy] = [next.clientX - from[0], next.clientY - from[1]];
+    // What goes both ways keeps to one of them with Shift.
+    if (drag.kind === 'pull' && next.shiftKey) [dx, dy] = Math.abs(dx) > Math.abs(dy) ? [dx, 0] : [0, dy];
     moved ||= Math.hypot(dx, dy) > SLACK;
     if (!moved) return;
     if (drag.kind === 'pan') return editor.set({ view: panBy(view, -dx, composition.duration, width) });

@@ -1,11 +1,12 @@
 import { useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import { current, seenSoon } from '../editor/editor';
+import { current, seen, seenSoon } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { showProblem, ticksOf } from '../editor/problems';
 import type { EditorState, TimelineView } from '../editor/state';
 import { followPointer } from '../follow-pointer';
 import { useStaged } from '../staged';
+import { AskStrip } from './ask-strip';
 import { crispContext, useSize } from './crisp-canvas';
 import { catchesFor, foretell, snapDrag } from './drag';
 import { drawRuler, RULER_HEIGHT } from './draw-ruler';
@@ -19,6 +20,7 @@ import { openTracksMenu, pressTracks } from './press-tracks';
 import { buildRows, firstRows } from './rows/build-rows';
 import { frameOf, panBy, shownView, xOf, zoomAt } from './scale';
 import { LayStrip, PasteStrip, SequenceRate } from './sequence-strip';
+import { SelectionBar } from './selection-bar';
 import { shiftOf } from './shift';
 import { useActivity } from './use-activity';
 import { TimelineBar } from './timeline-bar';
@@ -39,7 +41,9 @@ export function Timeline() {
   // waits with its project: in an older one it may not be there yet.
   // What is dragged in time is drawn shifted: the document is as it was until it is let go.
   const shift = useMemo(() => shiftOf(state.gesture), [state.gesture]);
-  const seenNow = shift ? state.project : seenSoon(state);
+  // Keys that are pulled are seen at once; whatever else is tried out comes as there is time.
+  const seenNow = shift ? state.project : isOfKeys(state.gesture) ? seen(state) : seenSoon(state);
+  const pulled = isOfKeys(state.gesture);
   const { way } = state;
   const now = useMemo(() => ({ project: seenNow, composition: current({ way, project: seenNow }) }), [seenNow, way]);
   const soon = useDeferredValue(now);
@@ -79,8 +83,8 @@ export function Timeline() {
 
   useLayoutEffect(() => {
     if (width === 0 || !tracks.current) return;
-    drawTracks(crispContext(tracks.current, width, height), rows, { project, composition, view, width, height, scroll, selection: state.selection, frame: state.frame, marquee, grip, caught, shift, activity });
-  }, [project, composition, rows, view, width, height, scroll, state.selection, state.frame, marquee, grip, caught, shift, activity]);
+    drawTracks(crispContext(tracks.current, width, height), rows, { project, composition, view, width, height, scroll, selection: state.selection, frame: state.frame, marquee, grip, caught, shift, pulled, activity });
+  }, [project, composition, rows, view, width, height, scroll, state.selection, state.frame, marquee, grip, caught, shift, pulled, activity]);
 
   // What is selected elsewhere comes into sight here.
   const [firstSelected] = state.selection.layers;
@@ -170,6 +174,7 @@ export function Timeline() {
   };
   const onDoubleClick = (event: React.MouseEvent<HTMLCanvasElement>) => {
     const found = hitUnder(event);
+    if (found.kind === 'grip' && found.twice) return void editor.do(found.twice.event, found.twice.args as never);
     const under = found.kind === 'grip' ? found.as : found;
     if (under.kind === 'bar') editor.openNest(under.layer);
     if (under.kind === 'marker') {
@@ -205,6 +210,8 @@ export function Timeline() {
         <SequenceRate />
         <LayStrip />
         <PasteStrip />
+        <SelectionBar rows={rows} view={view} scroll={scroll} height={height} width={width} setCaught={setCaught} />
+        <AskStrip />
         {told && <output className="pointer-events-none absolute z-10 rounded-md bg-deep/95 px-2 py-1 font-mono text-[12px] whitespace-nowrap ring-1 ring-line" style={{ left: Math.max(4, Math.min(told.x + 12, width - 260)), top: Math.max(2, told.y - 30) }}>{told.text}</output>}
         <KeyList project={heads.project} composition={heads.composition} />
       </div>
@@ -214,9 +221,14 @@ export function Timeline() {
 
 const NONE: readonly string[] = [];
 
+/** Whether a gesture pulls keys about. */
+function isOfKeys(gesture: EditorState['gesture']): boolean {
+  return gesture !== null && (gesture.event === 'keys.pull' || gesture.event === 'keys.set' || gesture.event === 'keys.spread' || gesture.event === 'tracks.outside');
+}
+
 /** What the timeline shows: news of the picture and of the server go by without it. */
 const partsOf = ({ project, gesture, followed, way, unfolded, lanes, laneAlone, order, search, filter, selection, view, frame, playing, settings, ready, problems }: EditorState) =>
-  ({ project, gesture: gesture?.event === 'time.shift' ? gesture : null, followed, way, unfolded, lanes, laneAlone, order, search, filter, selection, view, frame: playing ? NOWHERE : frame, settings, ready, problems });
+  ({ project, gesture: gesture?.event === 'time.shift' || isOfKeys(gesture) ? gesture : null, followed, way, unfolded, lanes, laneAlone, order, search, filter, selection, view, frame: playing ? NOWHERE : frame, settings, ready, problems });
 /** Where the playhead is while it plays, for all that does not follow it. */
 const NOWHERE = -1;
 

@@ -16,6 +16,8 @@ export type TracksLook = {
   readonly marquee: readonly [number, number, number, number] | null;
   /** The grip under the pointer. */
   readonly grip: { readonly layer: string; readonly end: 'start' | 'end'; readonly kind: 'trim' | 'stretch' } | null;
+  /** Keys are being pulled: scales stay as they were. */
+  readonly pulled: boolean;
   /** What is dragged, and how far. */
   readonly shift: Shift | null;
   /** How much a composition changes in each of its frames; null while that is being counted. */

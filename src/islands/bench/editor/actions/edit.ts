@@ -1,14 +1,13 @@
 import { count, losses } from '../../../../core/commands';
 import { copySelection, cutSelection, duplicateSelection, paste } from '../clipboard';
 import { current, type Editor } from '../editor';
+import { toClipboard } from '../to-clipboard';
 import { needsLayers, whom, type Action } from './action';
 
 const needsAny = (state: Parameters<NonNullable<Action['whyNot']>>[0]) => (state.selection.layers.length + state.selection.keys.length + state.selection.markers.length === 0 ? 'Select layers, keys or markers first.' : null);
 
 /** Where a page may not write to the system's clipboard by itself, the shelf of this browser still has it. */
-function toClipboard(text: string | null): void {
-  if (text !== null) void navigator.clipboard?.writeText(text).catch(() => undefined);
-}
+const copied = (text: string | null): void => { if (text !== null) void toClipboard(text); };
 
 function remove(editor: Editor): void {
   const state = editor.store.getState();
@@ -42,8 +41,8 @@ function deleteLayers(editor: Editor, layers: readonly string[]): void {
 export const EDIT_ACTIONS: readonly Action[] = [
   { id: 'edit.undo', title: ({ history: { done } }) => (done.length > 0 ? `Undo: ${done[done.length - 1]!.label}` : 'Undo'), group: 'Edit', keys: ['Ctrl+Z'], run: (editor) => editor.undo() },
   { id: 'edit.redo', title: ({ history: { undone } }) => (undone.length > 0 ? `Redo: ${undone[undone.length - 1]!.change.label}` : 'Redo'), group: 'Edit', keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], run: (editor) => editor.redo() },
-  { id: 'edit.copy', title: 'Copy', group: 'Edit', keys: ['Ctrl+C'], whyNot: needsAny, run: (editor) => toClipboard(copySelection(editor)) },
-  { id: 'edit.cut', title: 'Cut', group: 'Edit', keys: ['Ctrl+X'], whyNot: needsAny, run: (editor) => toClipboard(cutSelection(editor)) },
+  { id: 'edit.copy', title: 'Copy', group: 'Edit', keys: ['Ctrl+C'], whyNot: needsAny, run: (editor) => copied(copySelection(editor)) },
+  { id: 'edit.cut', title: 'Cut', group: 'Edit', keys: ['Ctrl+X'], whyNot: needsAny, run: (editor) => copied(cutSelection(editor)) },
   { id: 'edit.paste', title: 'Paste at the playhead', group: 'Edit', keys: ['Ctrl+V'], run: (editor) => void paste(editor, null) },
   { id: 'edit.paste-times', title: 'Paste at the same time', group: 'Edit', keys: ['Ctrl+Shift+V'], run: (editor) => void paste(editor, null, true) },
   { id: 'edit.duplicate', title: (state) => (state.selection.keys.length > 0 ? `Duplicate ${count(state.selection.keys.length, 'key')} at the playhead` : `Duplicate ${whom(state)}`), group: 'Edit', keys: ['Ctrl+D'], whyNot: (state) => (state.selection.keys.length > 0 ? null : needsLayers(state)), run: duplicateSelection },

@@ -3,7 +3,8 @@ import { canChange, trackAt } from '../../../../core/scene';
 import { OPERATORS, type OperatorFields } from '../../../../core/timing';
 import { current, type Editor } from '../editor';
 import type { EditorState } from '../state';
-import { chosenLayers, needsLayers, needsOne, type Action } from './action';
+import { meantLegs } from '../meant-legs';
+import { chosenLayers, needsKeys, needsLayers, needsOne, type Action } from './action';
 
 /** Sends the keyboard to a field of the panel: the group that holds it is unfolded for it. */
 export function toField(editor: Editor, name: string): void {
@@ -70,6 +71,10 @@ const OF_ONE: readonly (readonly [field: string, label: string, also: string, ha
   ['start', 'Starts at', 'offset begin time slide', (layer) => layer.spans.length > 0], ['note', 'Note', 'comment', (layer) => layer.spans.length > 0],
 ];
 
+/** Fields of selected keys, and of the motion that is meant. */
+const OF_KEYS = [['key-at', 'Time of the selected keys', 'keyframe when'], ['key-value', 'Value of the selected keys', 'keyframe'], ['key-arrives', 'Value that the motion arrives on', 'jump'], ['key-pace', 'Pace after the selected keys', 'speed velocity']] as const;
+const OF_MOTION = [['motion-leaves', 'Leaves over so many frames', 'ease out influence'], ['motion-arrives', 'Arrives over so many frames', 'ease in influence']] as const;
+
 const NONE = 'What is selected has no such field.';
 const allHave = (state: EditorState, has: (layer: Layer) => boolean): string | null => needsLayers(state) ?? (chosenLayers(state).every(has) ? null : NONE);
 
@@ -95,6 +100,8 @@ export const FIELD_ACTIONS: readonly Action[] = [
   })),
   ...OF_LAYERS.map(([field, label, also, has]): Action => ({ id: `field.${field}`, title: `${label} …`, group: 'Fields', also, whyNot: (state) => allHave(state, has), run: (editor) => toField(editor, field) })),
   ...OF_ONE.map(([field, label, also, has]): Action => ({ id: `field.${field}`, title: `${label} …`, group: 'Fields', also, whyNot: (state) => needsOne(state) ?? allHave(state, has), run: (editor) => toField(editor, field) })),
+  ...OF_KEYS.map(([field, label, also]): Action => ({ id: `field.${field}`, title: `${label} …`, group: 'Fields', also, whyNot: needsKeys, run: (editor) => toField(editor, field) })),
+  ...OF_MOTION.map(([field, label, also]): Action => ({ id: `field.${field}`, title: `${label} …`, group: 'Fields', also, whyNot: (state) => (meantLegs(state).length > 0 ? null : 'Select keys, or go to a motion of the selected layer.'), run: (editor) => toField(editor, field) })),
   ...OF_STEPS.map(({ op, name, field, title }): Action => ({
     id: `field.step.${op}.${name}`, title: `${title}: ${field.label} …`, group: 'Fields', also: 'timing',
     whyNot: (state) => needsLayers(state) ?? (chosenLayers(state).some(({ timing }) => Object.values(timing.by).some((node) => node.op === op && (!field.onlyWith || (node as Readonly<Record<string, unknown>>)[field.onlyWith[0]] === field.onlyWith[1]))) ? null : `${title} is not on what is selected.`),

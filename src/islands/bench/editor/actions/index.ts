@@ -1,6 +1,8 @@
 import type { Editor } from '../editor';
 import type { Settings } from '../settings';
 import type { Action } from './action';
+import { ASK_ACTIONS } from '../asks';
+import { ARRANGE_ACTIONS } from './arrange';
 import { FIELD_ACTIONS } from './fields';
 import { EDIT_ACTIONS } from './edit';
 import { KEY_ACTIONS } from './keys';
@@ -12,7 +14,7 @@ import { addTiming, TIMING_ACTIONS } from './timing';
 import { VIEW_ACTIONS } from './view';
 
 /** Everything that can be done on the Bench, in the order that lists show it. */
-export const ACTIONS: readonly Action[] = [...PLAY_ACTIONS, ...EDIT_ACTIONS, ...LAYER_ACTIONS, ...TIME_ACTIONS, ...TIMING_ACTIONS, ...KEY_ACTIONS, ...VIEW_ACTIONS, ...FIELD_ACTIONS, ...PROJECT_ACTIONS];
+export const ACTIONS: readonly Action[] = [...PLAY_ACTIONS, ...EDIT_ACTIONS, ...LAYER_ACTIONS, ...TIME_ACTIONS, ...TIMING_ACTIONS, ...KEY_ACTIONS, ...ARRANGE_ACTIONS, ...ASK_ACTIONS, ...VIEW_ACTIONS, ...FIELD_ACTIONS, ...PROJECT_ACTIONS];
 
 export function actionOf(id: string): Action {
   const found = ACTIONS.find((action) => action.id === id);

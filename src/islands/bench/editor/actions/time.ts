@@ -7,6 +7,7 @@ import { freshId } from '../fresh-id';
 import { catchesFor } from '../../timeline/drag';
 import { mendable, mendProblem, showProblem, tickBeyond, ticksOf } from '../problems';
 import { foldKey, type EditorState } from '../state';
+import { meantTracks } from '../asks/ask';
 import { chosenLayers, needsKeys, needsLayers, type Action } from './action';
 
 /** Where keys go when no channel is chosen: the pose that people move by hand. */
@@ -58,6 +59,21 @@ const toCatch = (direction: 1 | -1) => (editor: Editor) => {
   if (editor.nudge(`catch ${JSON.stringify([moments.keys, moments.markers])}`, 'time.shift', { ...moments, by: next.at - edge, near: edge })) editor.say(`At ${next.name}, frame ${Math.round(next.at * 100) / 100}.`);
 };
 
+/** The tracks that the last edit gave values to, where it was about what is selected. */
+function touchedTracks(state: EditorState): readonly TrackRef[] | null {
+  const last = state.history.done.at(-1);
+  if (!last || !/^(tracks\.set|layers\.(move|place)|keys\.(add|set))$/.test(last.event)) return null;
+  const named = new Map<string, TrackRef>();
+  for (const { path } of last.patches) {
+    const at = path.indexOf('channels');
+    const [, , composition, , , layer] = path;
+    if (at < 6 || composition !== current(state).id || !state.selection.layers.includes(layer!)) continue;
+    const track = at === 6 ? path[at + 1]! : `${path[at - 1]!}.${path[at + 1]!}`;
+    named.set(`${layer}\n${track}`, { layer: layer!, track });
+  }
+  return named.size > 0 ? [...named.values()] : null;
+}
+
 /** Cuts bars in two; the later parts are selected. */
 function split(editor: Editor, layers: readonly string[], already: string): void {
   const made = editor.do('layers.split', { layers: [...layers], frame: editor.store.getState().frame });
@@ -81,7 +97,9 @@ function keyPose(editor: Editor): void {
 
 function keySelected(editor: Editor): void {
   const state = editor.store.getState();
-  const refs = chosenLayers(state).flatMap((layer) => keyedTracks(state.project, layer).map(({ address }) => ({ layer: layer.id, track: address })));
+  const keyed = chosenLayers(state).flatMap((layer) => keyedTracks(state.project, layer).map(({ address }) => ({ layer: layer.id, track: address })));
+  const chosen = state.selection.keys.length > 0 ? meantTracks(state) : [];
+  const refs = chosen.length > 0 ? chosen : touchedTracks(state) ?? keyed;
   if (refs.length === 0) return keyPose(editor);
   keyAll(editor, refs, 'There are keys here already.');
 }
@@ -122,7 +140,7 @@ export const TIME_ACTIONS: readonly Action[] = [
     whyNot: (state) => (mendable(state) ? null : 'No problem of what is selected, or of this frame, has an edit that mends it.'),
     run: (editor) => { const problem = mendable(editor.store.getState()); if (problem) mendProblem(editor, problem); },
   },
-  { id: 'keys.add', title: 'Key the keyed channels of what is selected', group: 'Keys', keys: ['K'], also: 'keyframe', whyNot: (state) => (state.playing ? null : needsLayers(state)), run: (editor) => (editor.store.getState().playing ? editor.togglePlay() : keySelected(editor)) },
+  { id: 'keys.add', title: 'Key the tracks last touched or selected', group: 'Keys', keys: ['K'], also: 'keyframe', whyNot: (state) => (state.playing ? null : needsLayers(state)), run: (editor) => (editor.store.getState().playing ? editor.togglePlay() : keySelected(editor)) },
   { id: 'keys.pose', title: 'Key the pose of what is selected', group: 'Keys', keys: ['Shift+K'], also: 'keyframe all', whyNot: needsLayers, run: (editor) => (editor.store.getState().playing ? editor.togglePlay() : keyPose(editor)) },
   { id: 'keys.keying', title: 'Keying: changes become keys', group: 'Keys', keys: ['R'], also: 'record auto keyframe', isOn: (state) => state.keying, run: (editor) => editor.set({ keying: !editor.store.getState().keying }) },
   { id: 'keys.next', title: 'To the next key', group: 'Keys', keys: ['PageDown'], run: toKey(1) },

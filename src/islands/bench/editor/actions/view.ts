@@ -1,7 +1,9 @@
+import { member, type Layer } from '../../../../core/model';
+import { keyedTracks, trackAt } from '../../../../core/scene';
 import { placePicture, zoomPictureAt } from '../../picture/place-picture';
 import { shownView, wholeView, xOf, zoomAt } from '../../timeline/scale';
 import { current, keyingOf, type Editor } from '../editor';
-import { foldKey, type EditorState } from '../state';
+import { curveKey, foldKey, type EditorState } from '../state';
 import { chosenLayers, needsLayers, type Action } from './action';
 
 const overlay = (id: string, title: string, name: keyof EditorState['overlays'], keys: readonly string[] = []): Action => ({
@@ -43,7 +45,23 @@ const pictureEnds = (factor: number, why: string) => (state: EditorState): strin
   const { scale } = placePicture(state.rooms.picture, composition, state.picture, 1, 1);
   return zoomPictureAt(state.rooms.picture, composition, state.picture, [0, 0], factor).zoom === scale ? why : null;
 };
-const laneIsAlone = (state: EditorState): boolean => { const { id, layers } = current(state); return layers.order.some((layer) => foldKey(id, layer) === state.laneAlone); };
+/** More lanes than this at once would be a wall. */
+const MOST_LANES = 4;
+
+/** The lanes that are meant: curves of the tracks whose keys are selected, else the picture time of nests, else the curves of what moves. */
+function lanesMeant(state: EditorState): readonly string[] {
+  const { id } = current(state);
+  const numbers = (layer: Layer, address: string) => trackAt(state.project, layer, address)?.spec.type === 'N';
+  const tracks = new Map(state.selection.keys.map(({ layer, track }) => [`${layer}\n${track}`, { layer, track }]));
+  const ofKeys = [...tracks.values()].flatMap(({ layer, track }) => { const one = member(current(state).layers.by, layer); return one && numbers(one, track) ? [curveKey(id, layer, track)] : []; });
+  if (ofKeys.length > 0) return ofKeys.slice(0, MOST_LANES);
+  const chosen = chosenLayers(state);
+  const nests = chosen.filter((layer) => layer.kind === 'nest').map((layer) => foldKey(id, layer.id));
+  if (nests.length > 0) return nests;
+  return chosen.flatMap((layer) => keyedTracks(state.project, layer).filter((track) => track.spec.type === 'N').map((track) => curveKey(id, layer.id, track.address))).slice(0, MOST_LANES);
+}
+const needsLanes = (state: EditorState): string | null => (lanesMeant(state).length > 0 ? null : 'Select a nest to see its picture time, or keys to see their curve.');
+const laneIsAlone = (state: EditorState): boolean => { const { id, layers } = current(state); return layers.order.some((layer) => foldKey(id, layer) === state.laneAlone?.split(' ')[0]); };
 const wholeShown = (state: EditorState): boolean => {
   const { duration } = current(state);
   const { from, pixelsPerFrame } = shownView(state.view, duration, state.rooms.tracks);
@@ -78,25 +96,24 @@ export const VIEW_ACTIONS: readonly Action[] = [
   { id: 'view.closer', title: 'Closer in time', group: 'View', keys: ['='], whyNot: timeEnds(1.6, 'Frames are as wide as they go.'), run: zoomTime(1.6) },
   { id: 'view.farther', title: 'Farther in time', group: 'View', keys: ['-'], whyNot: timeEnds(1 / 1.6, 'Nothing more to show: the whole composition is in view.'), run: zoomTime(1 / 1.6) },
   {
-    id: 'view.lane', title: 'Picture time of the selected nest', group: 'View', keys: ['L'], whyNot: (state) => (chosenLayers(state).some((layer) => layer.kind === 'nest') ? null : 'Select a nest to see its picture time.'),
+    id: 'view.lane', title: 'Lane of what is selected: curves of keys, picture time of a nest', group: 'View', keys: ['L'], also: 'graph editor curve', whyNot: needsLanes,
     run: (editor) => {
       const state = editor.store.getState();
+      const meant = lanesMeant(state);
       const lanes = new Set(state.lanes);
-      for (const layer of chosenLayers(state)) {
-        const name = foldKey(current(state).id, layer.id);
-        if (layer.kind === 'nest' && !lanes.delete(name)) lanes.add(name);
-      }
-      editor.set({ lanes });
+      // When all of them are open they close.
+      const all = meant.every((name) => lanes.has(name));
+      for (const name of meant) if (all) lanes.delete(name); else lanes.add(name);
+      editor.set({ lanes, ...(all && state.laneAlone !== null && meant.includes(state.laneAlone) ? { laneAlone: null } : {}) });
     },
   },
   {
-    id: 'view.lane-alone', title: (state) => (!laneIsAlone(state) ? 'Picture time over the whole timeline' : 'Picture time among the rows again'), group: 'View', keys: ['Shift+L'], isOn: laneIsAlone,
-    whyNot: (state) => (laneIsAlone(state) || chosenLayers(state).some((layer) => layer.kind === 'nest') ? null : 'Select a nest to see its picture time.'),
+    id: 'view.lane-alone', title: (state) => (!laneIsAlone(state) ? 'The lane over the whole timeline' : 'The lane among the rows again'), group: 'View', keys: ['Shift+L'], isOn: laneIsAlone, also: 'graph editor curve',
+    whyNot: (state) => (laneIsAlone(state) ? null : needsLanes(state)),
     run: (editor) => {
       const state = editor.store.getState();
-      const nest = chosenLayers(state).find((layer) => layer.kind === 'nest');
-      if (laneIsAlone(state) || !nest) return editor.set({ laneAlone: null });
-      const name = foldKey(current(state).id, nest.id);
+      const [name] = lanesMeant(state);
+      if (laneIsAlone(state) || name === undefined) return editor.set({ laneAlone: null });
       editor.set({ laneAlone: name, lanes: new Set([...state.lanes, name]) });
     },
   },

@@ -2,7 +2,7 @@ import { keyedTracks } from '../../../../core/scene';
 import { inOrder, type Composition, type Layer, type Project } from '../../../../core/model';
 import { foldKey } from '../../editor/state';
 import { ROWS } from './list';
-import type { Row, RowChoice, RowDefinition } from './row';
+import type { Row, RowChoice, RowDefinition, RowPlace } from './row';
 
 /** Rows of a composition: those over all layers, then each layer's own, every kind in the order of its list. */
 export function buildRows(project: Project, composition: Composition, choice: RowChoice): readonly Row[] {
@@ -14,7 +14,7 @@ export function buildRows(project: Project, composition: Composition, choice: Ro
     top += height;
   };
   // Who searches or filters looks for rows.
-  const alone = choice.search === '' && choice.filter === 'all' ? standsAlone(composition, choice.alone) : null;
+  const alone = choice.search === '' && choice.filter === 'all' ? standsAlone(place, choice.alone) : null;
   if (alone) {
     const [first] = ROWS.flatMap((is) => is.under?.(place, alone.layer, { ...choice, unfolded: NOTHING, lanes: NOTHING }).map((one) => ({ is, one })) ?? []);
     if (first) add(first.is, alone.layer, first.one);
@@ -29,11 +29,12 @@ export function buildRows(project: Project, composition: Composition, choice: Ro
 
 const NOTHING: ReadonlySet<string> = new Set();
 
-function standsAlone(composition: Composition, alone: string | null): { readonly layer: Layer; readonly is: RowDefinition; readonly one: { readonly key: string; readonly own: unknown } } | null {
+function standsAlone(place: RowPlace, alone: string | null): { readonly layer: Layer; readonly is: RowDefinition; readonly one: { readonly key: string; readonly own: unknown } } | null {
   if (alone === null) return null;
-  const layer = inOrder(composition.layers).find((one) => foldKey(composition.id, one.id) === alone);
+  const [key = '', ...name] = alone.split(' ');
+  const layer = inOrder(place.composition.layers).find((one) => foldKey(place.composition.id, one.id) === key);
   for (const is of layer ? ROWS : []) {
-    const one = is.alone?.(layer!);
+    const one = is.alone?.(place, layer!, name.join(' '));
     if (one) return { layer: layer!, is, one };
   }
   return null;

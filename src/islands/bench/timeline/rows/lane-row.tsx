@@ -17,7 +17,7 @@ export const laneRow = defineRow<LayerOf<'nest'>>({
   kind: 'lane',
   height: 104,
   under: ({ composition }, layer, choice) => (choice.lanes.has(foldKey(composition.id, layer.id)) ? ofNest(layer) : []),
-  alone: (layer) => ofNest(layer)[0] ?? null,
+  alone: (_, layer, name) => (name === '' ? (ofNest(layer)[0] ?? null) : null),
   draw: (to, look, row) => drawMap(to, look, row.own, row),
   hit: (row) => ({ kind: 'row', layer: row.own.id }),
   Head,

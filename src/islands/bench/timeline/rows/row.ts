@@ -57,8 +57,8 @@ export type RowDefinition<Own = unknown> = {
   readonly over?: (place: RowPlace, choice: RowChoice) => readonly { readonly key: string; readonly own: Own }[];
   /** What it holds where it stands for a layer. */
   readonly under?: (place: RowPlace, layer: Layer, choice: RowChoice) => readonly { readonly key: string; readonly own: Own }[];
-  /** What it holds when it stands alone under its layer, as tall as the room; null for a layer that has none such. */
-  readonly alone?: (layer: Layer) => { readonly key: string; readonly own: Own } | null;
+  /** What it holds when it stands alone under its layer, as tall as the room; null for a layer that has none such. `name` tells which of several. */
+  readonly alone?: (place: RowPlace, layer: Layer, name: string) => { readonly key: string; readonly own: Own } | null;
   /** Bars, pegs, lines: in coordinates of the whole list. The line under the row is drawn already. */
   readonly draw: (to: CanvasRenderingContext2D, look: TracksLook, row: Row<Own>) => void;
   /** What lies under a point; `y` counts from the row's top. First match wins. Its own drags come as a `grip`. */

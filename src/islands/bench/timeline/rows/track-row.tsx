@@ -8,6 +8,7 @@ import { showNumber } from '../../panel/read-number';
 import { KeyStringOf } from '../../string/string';
 import { drawPegs } from '../draw-pegs';
 import { INK } from '../inks';
+import { legGrip } from '../leg-grip';
 import { nearestPeg, pegsOf } from '../pegs';
 import { frameOf, xOf } from '../scale';
 import { shiftedTrack, slidBy } from '../shift';
@@ -23,7 +24,8 @@ export const trackRow = defineRow<Track>({
   hit(row, { project, composition }, view, x) {
     const layer = row.layer!;
     const peg = nearestPeg(pegsOf(project, composition, layer, [row.own]), view, x);
-    return peg ? { kind: 'keys', ...peg, layer: layer.id } : { kind: 'row', layer: layer.id };
+    if (peg) return { kind: 'keys', ...peg, layer: layer.id };
+    return legGrip({ project, composition }, layer, row.own, view, x, row.height) ?? { kind: 'row', layer: layer.id };
   },
   pegs: (row, { project, composition }) => pegsOf(project, composition, row.layer!, [row.own]),
   Head: ({ row, project, composition }) => <TrackHead top={row.top} height={row.height} layer={row.layer!} track={row.own} project={project} composition={composition} />,

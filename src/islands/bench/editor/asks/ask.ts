@@ -1,0 +1,58 @@
+import type { Event, KeyRef, Made, TrackRef } from '../../../../core/commands';
+import { keyedTracks } from '../../../../core/scene';
+import { keysOf } from '../../../../core/commands';
+import type { ActionGroup } from '../actions/action';
+import { chosenLayers } from '../actions/action';
+import type { Editor } from '../editor';
+import type { EditorState } from '../state';
+
+/** A number or a choice that an edit needs to be told. */
+export type AskField =
+  | { readonly kind: 'number'; readonly name: string; readonly label: string; readonly unit: 'f' | '%' | ''; readonly least?: number; readonly most?: number }
+  | { readonly kind: 'choice'; readonly name: string; readonly label: string; readonly options: readonly (readonly [value: string, words: string])[] };
+
+export type AskValues = Readonly<Record<string, number | string>>;
+
+/**
+ * An edit that is asked for by numbers, in a strip over the tracks: shown while they are typed, done with Enter, let go of with Esc. Each is an action
+ * too, by the same id.
+ */
+export type Ask = {
+  readonly id: string;
+  readonly title: string;
+  readonly group: ActionGroup;
+  readonly also?: string;
+  readonly keys?: readonly string[];
+  readonly whyNot: (state: EditorState) => string | null;
+  /** What the strip begins with: what it is done to. */
+  readonly words: (state: EditorState) => string;
+  readonly fields: readonly AskField[];
+  /** What stands in the fields at first. */
+  readonly born: (state: EditorState) => AskValues;
+  /** The edit that the numbers come to; null where they come to none. */
+  readonly step: (state: EditorState, values: AskValues) => { readonly event: Event; readonly args: object } | null;
+  /** What is done beside it, once it is done. */
+  readonly then?: (editor: Editor, made: Made, values: AskValues, before: EditorState) => void;
+  /** The words of its button. */
+  readonly does: string;
+};
+
+export function defineAsk(ask: Ask): Ask {
+  return ask;
+}
+
+/** The keys that are meant: those selected, else all of the selected layers. */
+export function meantKeys(state: EditorState): readonly KeyRef[] {
+  if (state.selection.keys.length > 0) return state.selection.keys;
+  return chosenLayers(state).flatMap((layer) => keyedTracks(state.project, layer).flatMap((track) => keysOf(track.channel).map((key) => ({ layer: layer.id, track: track.address, key: key.id }))));
+}
+
+/** The tracks that are meant: those of the selected keys, else all keyed ones of the selected layers. */
+export function meantTracks(state: EditorState): readonly TrackRef[] {
+  const named = new Map(meantKeys(state).map(({ layer, track }) => [`${layer}\n${track}`, { layer, track }]));
+  return [...named.values()];
+}
+
+export const needsMotion = (state: EditorState): string | null => (meantKeys(state).length > 0 ? null : 'Select keys, or a layer that has some.');
+
+export const num = (values: AskValues, name: string): number => values[name] as number;

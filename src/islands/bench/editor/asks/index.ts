@@ -1,0 +1,20 @@
+import type { Action } from '../actions/action';
+import type { Ask } from './ask';
+import { BAR_ASKS } from './bars';
+import { KEY_ASKS } from './keys';
+import { POSE_ASKS } from './poses';
+
+/** Everything that is asked for by numbers. */
+export const ASKS: readonly Ask[] = [...KEY_ASKS, ...POSE_ASKS, ...BAR_ASKS];
+
+export function askOf(id: string): Ask | null {
+  return ASKS.find((ask) => ask.id === id) ?? null;
+}
+
+/** Each as an action, which opens its strip. */
+export const ASK_ACTIONS: readonly Action[] = ASKS.map((ask): Action => ({
+  id: ask.id, title: `${ask.title} …`, group: ask.group, whyNot: ask.whyNot, ...(ask.also === undefined ? {} : { also: ask.also }), ...(ask.keys ? { keys: ask.keys } : {}),
+  run: (editor) => editor.set({ asking: { id: ask.id, values: ask.born(editor.store.getState()) } }),
+}));
+
+export type { Ask, AskField, AskValues } from './ask';

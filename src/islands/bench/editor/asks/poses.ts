@@ -1,0 +1,68 @@
+import { keysOf, type KeyRef } from '../../../../core/commands';
+import { keyedTracks, keyTimesOf } from '../../../../core/scene';
+import { member } from '../../../../core/model';
+import { DUST } from '../../../../core/time';
+import { chosenLayers, needsLayers } from '../actions/action';
+import { current } from '../current';
+import type { EditorState } from '../state';
+import { defineAsk, num, type Ask } from './ask';
+
+const whom = (state: EditorState): string => { const layers = chosenLayers(state); return layers.length === 1 ? layers[0]!.name : `${layers.length} layers`; };
+
+export const land = defineAsk({
+  id: 'poses.land', title: 'Land: key the settled pose here, and go back to where it comes from', group: 'Keys', keys: ['Y'], also: 'arrive settle backwards', whyNot: needsLayers, does: 'Land',
+  words: (state) => `${whom(state)} lands at frame ${state.frame}, having come from frames before:`,
+  fields: [{ kind: 'number', name: 'back', label: 'Frames back', unit: 'f', least: 1 }],
+  born: () => ({ back: 12 }),
+  step: (state) => ({ event: 'poses.key', args: { layers: state.selection.layers, frame: state.frame } }),
+  then(editor, _, values, before) {
+    editor.set({ keying: true });
+    editor.seek(before.frame - num(values, 'back'));
+    editor.say('Keying is on: what you change now is where it comes from.');
+  },
+});
+
+/** The keys that something arrives on here: those selected, else those of the selected layers at the playhead. */
+function landing(state: EditorState): readonly KeyRef[] {
+  if (state.selection.keys.length > 0) return state.selection.keys;
+  const composition = current(state);
+  return chosenLayers(state).flatMap((layer) => keyedTracks(state.project, layer).flatMap((track) => {
+    const at = keyTimesOf(state.project, composition, layer, track).at(state.frame);
+    return keysOf(track.channel).filter((key) => Math.abs(key.at - at) <= DUST).map((key) => ({ layer: layer.id, track: track.address, key: key.id }));
+  }));
+}
+
+export const driftOn = defineAsk({
+  id: 'poses.drift', title: 'Drift on slowly after landing', group: 'Keys', also: 'settle slow move hold', does: 'Drift on',
+  whyNot: (state) => (landing(state).length > 0 ? null : 'Select the keys on which it lands, or go to them with the layer selected.'),
+  words: () => 'Drifts on for', fields: [{ kind: 'number', name: 'frames', label: 'Frames', unit: 'f', least: 1 }, { kind: 'number', name: 'percent', label: 'Percent of the pace with which it came', unit: '%' }],
+  born: () => ({ frames: 60, percent: 5 }),
+  step: (state, values) => ({ event: 'poses.drift', args: { keys: landing(state), frames: num(values, 'frames'), percent: num(values, 'percent') } }),
+});
+
+export const holdSpan = defineAsk({
+  id: 'poses.hold', title: 'Hold the neighbours of a span', group: 'Keys', also: 'protect lock range', whyNot: needsLayers, does: 'Hold',
+  words: (state) => `${whom(state)} stays as it is before and from`,
+  fields: [{ kind: 'number', name: 'from', label: 'The first frame that may change', unit: 'f' }, { kind: 'number', name: 'to', label: 'The first frame that may not', unit: 'f' }],
+  born: (state) => ({ from: state.frame, to: Math.min(current(state).duration - 1, state.frame + 30) }),
+  step: (state, values) => ({ event: 'poses.hold', args: { layers: state.selection.layers, from: num(values, 'from'), to: num(values, 'to') } }),
+});
+
+/** Onto whom the motion of the first selected layer goes: the others, else its partner. */
+function onto(state: EditorState): readonly string[] {
+  const [first, ...others] = chosenLayers(state);
+  if (others.length > 0) return others.map((layer) => layer.id);
+  const partner = first?.partner ?? null;
+  return partner !== null && member(current(state).layers.by, partner) ? [partner] : [];
+}
+
+export const halfLater = defineAsk({
+  id: 'poses.later', title: 'The same motion, half a cycle later', group: 'Keys', also: 'walk cycle loop offset partner', does: 'Give it',
+  whyNot: (state) => (needsLayers(state) ?? (onto(state).length > 0 ? null : 'Select a second layer that should move like the first, or give the layer a partner.')),
+  words: (state) => `The motion of ${chosenLayers(state)[0]?.name ?? ''} for ${onto(state).map((id) => current(state).layers.by[id]?.name ?? '').join(', ')}, later by`,
+  fields: [{ kind: 'number', name: 'by', label: 'Frames later', unit: 'f' }, { kind: 'choice', name: 'mirror', label: 'Mirrored or not', options: [['no', 'as it is'], ['yes', 'mirrored']] }],
+  born: (state) => ({ by: current(state).duration / 2, mirror: 'no' }),
+  step: (state, values) => ({ event: 'poses.later', args: { layer: state.selection.layers[0]!, onto: onto(state), by: num(values, 'by'), mirror: values['mirror'] === 'yes' } }),
+});
+
+export const POSE_ASKS: readonly Ask[] = [land, driftOn, holdSpan, halfLater];

@@ -1,0 +1,86 @@
+import { useEffect, useRef } from 'react';
+import { Button, Select, TypedField, type Reading } from '../../../ui';
+import { askOf, type AskField } from '../editor/asks';
+import { current } from '../editor/editor';
+import { useEditor, useEditorState } from '../editor/editor-context';
+import { gestureIds } from '../editor/fresh-id';
+import { readNumber, showNumber } from '../panel/read-number';
+
+/** An edit that needs numbers: shown while they are typed, done with Enter, let go of with Esc. */
+export function AskStrip() {
+  const editor = useEditor();
+  const asking = useEditorState((state) => state.asking);
+  const selection = useEditorState((state) => state.selection);
+  const frame = useEditorState((state) => (state.asking ? state.frame : 0));
+  const words = useEditorState((state) => (state.asking ? (askOf(state.asking.id)?.words(state) ?? '') : ''));
+  const box = useRef<HTMLDivElement>(null);
+  const ids = useRef<(() => () => string) | null>(null);
+  const ask = asking ? askOf(asking.id) : null;
+  const id = ask?.id ?? null;
+  useEffect(() => {
+    ids.current = id === null ? null : gestureIds();
+    if (id !== null) box.current?.querySelector('input')?.focus();
+  }, [id]);
+  useEffect(() => {
+    if (!ask || !asking) return;
+    const state = editor.store.getState();
+    if (ask.whyNot(state) !== null) return editor.set({ asking: null });
+    const step = ask.step(state, asking.values);
+    if (step) editor.tryOut(step.event, step.args as never);
+    else editor.letGo();
+    // What is tried out is let go of with the strip.
+    return () => editor.letGo();
+  }, [editor, ask, asking, selection, frame]);
+  useEffect(() => {
+    if (id === null) return;
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key !== 'Enter' && event.key !== 'Escape') return;
+      const target = event.target as HTMLElement;
+      const inField = target instanceof HTMLInputElement;
+      if (event.defaultPrevented || (inField && !box.current?.contains(target)) || target.getAttribute('aria-invalid') === 'true') return;
+      // The field takes what was typed first; then the strip is done.
+      if (inField && event.key === 'Enter') return void setTimeout(() => close(true));
+      event.preventDefault();
+      event.stopPropagation();
+      close(event.key === 'Enter');
+    };
+    window.addEventListener('keydown', onKey, true);
+    return () => window.removeEventListener('keydown', onKey, true);
+  });
+  if (!ask || !asking) return null;
+  const set = (name: string, value: number | string) => editor.set({ asking: { id: ask.id, values: { ...asking.values, [name]: value } } });
+
+  function close(keep: boolean): void {
+    const before = editor.store.getState();
+    const now = before.asking && askOf(before.asking.id);
+    if (!now || !before.asking) return;
+    const { values } = before.asking;
+    const step = keep ? now.step(before, values) : null;
+    editor.set({ asking: null });
+    if (!step) return editor.letGo();
+    const made = editor.do(step.event, step.args as never, ids.current?.());
+    if (made) now.then?.(editor, made, values, before);
+  }
+  return (
+    <div ref={box} role="group" aria-label={ask.title} className="absolute inset-x-0 top-0 z-20 flex h-9 items-center gap-2 bg-raised px-3 text-[12.5px] shadow-lg">
+      <span className="min-w-0 truncate text-muted" title={words}>{words}</span>
+      {ask.fields.map((field) => <Field key={field.name} field={field} value={asking.values[field.name]!} set={(value) => set(field.name, value)} />)}
+      <span className="grow" />
+      <Button className="h-6! shrink-0" onClick={() => close(false)}>Let go</Button>
+      <Button className="h-6! shrink-0" tone="strong" onClick={() => close(true)}>{ask.does}</Button>
+    </div>
+  );
+}
+
+function Field({ field, value, set }: { readonly field: AskField; readonly value: number | string; readonly set: (value: number | string) => void }) {
+  const composition = useEditorState((state) => current(state));
+  if (field.kind === 'choice') return <span className="w-40 min-w-0 shrink"><Select label={field.label} tone="inset" value={value as string} onChange={set} options={field.options as readonly (readonly [string, string])[]} /></span>;
+  const number = value as number;
+  const kept = (next: number) => Math.min(field.most ?? Infinity, Math.max(field.least ?? -Infinity, next));
+  const read = (text: string): Reading<number> => {
+    const reading = field.unit === 'f' ? readNumber(text, number, 'f', { at: 0, rate: composition.rate, tempo: composition.tempo }) : readNumber(text, number, field.unit);
+    if (!reading.ok || kept(reading.value) === reading.value) return reading;
+    return { ok: false, why: field.least !== undefined && reading.value < field.least ? `${field.least} at the least.` : `${field.most} at the most.` };
+  };
+  return <span className="w-20 shrink-0"><TypedField label={field.label} title={field.label} tone="inset" edited={showNumber(number)} shown={`${showNumber(number)}${field.unit === '' ? '' : ` ${field.unit}`}`} onSet={set} onStep={(by, large) => set(kept(number + by * (large ? 10 : 1)))} read={read} /></span>;
+}
