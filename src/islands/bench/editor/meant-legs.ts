@@ -31,7 +31,8 @@ export function meantLegsIn(project: Project, composition: Composition, { keys: 
     return !layer ? [] : keyedTracks(project, layer).flatMap((track) => {
       const at = keyTimesOf(project, composition, layer, track).at(frame);
       const keys = keysOf(track.channel);
-      const i = keys.findLastIndex((key) => key.at < at - DUST);
+      // Before anything has arrived it is what leaves first.
+      const i = Math.max(keys.findLastIndex((key) => key.at < at - DUST), keys.findIndex((key) => key.at >= at - DUST) === 0 ? 0 : -1);
       return i >= 0 && i < keys.length - 1 ? [{ layer: id, track: track.address, key: keys[i]!.id }] : [];
     });
   });

@@ -116,6 +116,7 @@ function reshape(context: PressContext, event: PointerEvent<HTMLDivElement>, fro
     const made = step && editor.do(step.event, step.args as never, ids());
     if (made?.moved) editor.say(`Keying is off: ${count(made.moved, 'key')} moved along.`);
     if (!made) editor.letGo();
+    else stepOn(editor, frame);
   };
   followPointer(event.currentTarget, event.pointerId, (next) => {
     now = next;
@@ -191,11 +192,30 @@ function targetsFor({ editor, shown }: PressContext, id: string): readonly Targe
   }).slice(0, MOST_TARGETS);
 }
 
+/** With keying on and “pose and step on”, the playhead goes on after a pose that was set on the picture. */
+function stepOn(editor: Editor, frame: number): void {
+  const { keying, settings, playing } = editor.store.getState();
+  if (keying && !playing && settings.stepOn > 0) editor.seek(frame + settings.stepOn);
+}
+
+/** Point after point: with keying on and “pose and step on”, a press beside the one selected layer sets its next place there. */
+function setNextPlace(context: PressContext, to: Point): boolean {
+  const { editor } = context;
+  const state = editor.store.getState();
+  if (!state.keying || state.playing || state.settings.stepOn === 0 || state.selection.layers.length !== 1) return false;
+  const pivot = pivotOf(context, state.project);
+  const { frame } = state;
+  if (!editor.do('layers.move', { layers: [...state.selection.layers], by: [to[0] - pivot[0], to[1] - pivot[1]], frame, ...keyingOf(state) })) return false;
+  stepOn(editor, frame);
+  return true;
+}
+
 /** On what is selected a drag begins at once; elsewhere the layer under the pointer is asked for first, and where there is none a marquee opens. */
 function chooseOrMove(context: PressContext, event: PointerEvent<HTMLDivElement>, start: Point, onSelected: boolean): void {
   const { editor } = context;
   const { way, frame } = editor.store.getState();
   const shift = event.shiftKey;
+  if (!onSelected && !shift && setNextPlace(context, start)) return;
   let reshaping: Reshape | null = null;
   let upright: Bounds | null = null;
   const ready = () => {

@@ -4,6 +4,7 @@ import { actionOf, titleOf } from '../editor/actions';
 import { ActionButton } from '../action-button';
 import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
+import { KeyingChoices } from './keying-choices';
 import { Meter } from './meter';
 
 const NEW = [['new.rectangle', 'new.ellipse', 'new.polygon', 'new.star'], ['new.path', 'new.text'], ['new.null', 'project.composition'], ['project.media']] as const;
@@ -34,6 +35,7 @@ export function Transport() {
         <CircleDot size={13} aria-hidden="true" />
         {keying ? 'Keying is on' : 'Keying is off'}
       </button>
+      <KeyingChoices />
       <ActionButton label="Add something new" groups={NEW} lit={toolTitle !== null}><Plus size={14} aria-hidden="true" />{toolTitle ?? 'New'}</ActionButton>
       <ActionButton label="How the picture is looked at" groups={LOOK}><ZoomWords zoom={view.zoom} /></ActionButton>
       <Meter />

@@ -115,7 +115,7 @@ export function SelectionBar({ rows, view, scroll, height, width, setCaught }: P
       <div title={`${words}: drag to move them, pull an end to spread them, double-click to type a length`} onPointerDown={middle} onDoubleClick={() => runAction(editor, 'keys.length')} className="absolute inset-x-0 top-[4px] h-[5px] cursor-grab touch-none rounded-full bg-paper/55" />
       <button type="button" data-dense aria-label="First of the selected keys: arrow keys spread them" title="Pull to spread or gather the keys" onPointerDown={grip('first')} onKeyDown={step('first')} className={GRIPS} style={{ left: -GRIP, width: GRIP }} />
       <button type="button" data-dense aria-label="Last of the selected keys: arrow keys spread them" title="Pull to spread or gather the keys" onPointerDown={grip('last')} onKeyDown={step('last')} className={GRIPS} style={{ left: right - left, width: GRIP }} />
-      <span className="pointer-events-none absolute top-[-1px] rounded-sm bg-deep/85 px-1 font-mono text-[12px] leading-[14px] whitespace-nowrap text-paper" style={{ left: right - left + GRIP + 3 }}>{words}</span>
+      <span className="pointer-events-none absolute top-[-1px] rounded-sm bg-deep/85 px-1 font-mono text-[12px] leading-[14px] whitespace-nowrap text-paper" style={right + 130 > width ? { right: GRIP + 4, top: 9 } : { left: right - left + GRIP + 3 }}>{words}</span>
     </div>
   );
 }

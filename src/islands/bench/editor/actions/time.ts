@@ -10,10 +10,6 @@ import { foldKey, type EditorState } from '../state';
 import { meantTracks } from '../asks/ask';
 import { chosenLayers, needsKeys, needsLayers, type Action } from './action';
 
-/** Where keys go when no channel is chosen: the pose that people move by hand. */
-const POSE = ['x', 'y', 'scaleX', 'scaleY', 'rotation'];
-
-const has = (channels: object, name: string) => Object.hasOwn(channels, name);
 const trim = (end: 'start' | 'end') => (editor: Editor) => {
   const state = editor.store.getState();
   // A bar ends after the frame that is looked at: it stays in sight.
@@ -86,13 +82,20 @@ const needsMoments = (state: EditorState): string | null => (state.selection.mar
 /** Keys tracks at the playhead. A refusal says itself why; where there is just nothing to do, that is said. */
 function keyAll(editor: Editor, tracks: readonly TrackRef[], already: string): void {
   const { frame, message } = editor.store.getState();
-  if (!editor.do('keys.add', { tracks: [...tracks], frame }) && editor.store.getState().message === message) editor.say(already);
+  if (editor.do('keys.add', { tracks: [...tracks], frame })) stepOn(editor);
+  else if (editor.store.getState().message === message) editor.say(already);
+}
+
+/** Frames that the playhead goes on after a pose. */
+function stepOn(editor: Editor): void {
+  const { settings, frame } = editor.store.getState();
+  if (settings.stepOn > 0) editor.seek(frame + settings.stepOn);
 }
 
 function keyPose(editor: Editor): void {
-  const state = editor.store.getState();
-  const refs = chosenLayers(state).flatMap((layer) => (has(layer.channels, 'position') ? ['position', ...POSE.slice(2)] : POSE).map((track) => ({ layer: layer.id, track })));
-  keyAll(editor, refs, 'The pose is keyed here already.');
+  const { frame, message, selection } = editor.store.getState();
+  if (editor.do('poses.key', { layers: [...selection.layers], frame })) stepOn(editor);
+  else if (editor.store.getState().message === message) editor.say('The pose is keyed here already.');
 }
 
 function keySelected(editor: Editor): void {

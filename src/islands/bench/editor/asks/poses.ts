@@ -1,9 +1,10 @@
 import { keysOf, type KeyRef } from '../../../../core/commands';
-import { keyedTracks, keyTimesOf } from '../../../../core/scene';
+import { keyedTracks, keyTimesOf, trackAt } from '../../../../core/scene';
 import { member } from '../../../../core/model';
 import { DUST } from '../../../../core/time';
 import { chosenLayers, needsLayers } from '../actions/action';
 import { current } from '../current';
+import { meantLegs } from '../meant-legs';
 import type { EditorState } from '../state';
 import { defineAsk, num, type Ask } from './ask';
 
@@ -22,14 +23,20 @@ export const land = defineAsk({
   },
 });
 
-/** The keys that something arrives on here: those selected, else those of the selected layers at the playhead. */
+/** The keys that something arrives on here: those selected, those of the selected layers at the playhead, else those on which the motion that is meant arrives. */
 function landing(state: EditorState): readonly KeyRef[] {
   if (state.selection.keys.length > 0) return state.selection.keys;
   const composition = current(state);
-  return chosenLayers(state).flatMap((layer) => keyedTracks(state.project, layer).flatMap((track) => {
+  const here = chosenLayers(state).flatMap((layer) => keyedTracks(state.project, layer).flatMap((track) => {
     const at = keyTimesOf(state.project, composition, layer, track).at(state.frame);
     return keysOf(track.channel).filter((key) => Math.abs(key.at - at) <= DUST).map((key) => ({ layer: layer.id, track: track.address, key: key.id }));
   }));
+  const arrives = here.filter((ref) => keysOf(trackAt(state.project, composition.layers.by[ref.layer]!, ref.track)!.channel)[0]?.id !== ref.key);
+  return arrives.length > 0 ? arrives : meantLegs(state).flatMap((ref) => {
+    const keys = keysOf(trackAt(state.project, composition.layers.by[ref.layer]!, ref.track)!.channel);
+    const next = keys[keys.findIndex((key) => key.id === ref.key) + 1];
+    return next ? [{ ...ref, key: next.id }] : [];
+  });
 }
 
 export const driftOn = defineAsk({

@@ -91,7 +91,7 @@ function drawCurve(to: CanvasRenderingContext2D, look: TracksLook, row: Row<Trac
   to.rect(0, row.top, width, row.height - 1);
   to.clip();
   to.translate(0, row.top);
-  drawLevels(to, scale, channel, track, width, row.height);
+  drawLevels(to, scale, channel, track, Math.min(width, xOf(composition.duration, view)), row.height);
   const [from, until] = [Math.max(0, xOf(0, view)), Math.min(width, xOf(composition.duration, view))];
   drawSpeed(to, scale, look, from, until, row.height, framesPerSecond(composition.rate));
   const pegs = pegsOf(project, composition, layer, [track]);

@@ -40,7 +40,7 @@ function drawMap(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, r
     to.fillStyle = INK.faint;
     to.fillRect(0, Math.round(y(s)), width, 1);
     to.fillStyle = INK.muted;
-    to.fillText(String(Math.round(s * 10) / 10), width - 6, Math.round(y(s)) - 3);
+    to.fillText(String(Math.round(s * 10) / 10), Math.min(width, xOf(composition.duration, view)) - 6, Math.round(y(s)) - 3);
   }
   to.textAlign = 'start';
   to.strokeStyle = INK.leaf;
