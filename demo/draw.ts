@@ -46,7 +46,7 @@ export function outline(points: readonly (readonly number[])[], closed: boolean)
 }
 
 /** Keys along a straight curve, or with the handles given. */
-export type KeyInput = { at: number; value: number; left?: 'smooth' | [number, number]; right?: 'smooth' | 'hold' | [number, number] };
+export type KeyInput = { at: number; value: number; left?: 'smooth' | [number, number]; right?: 'smooth' | 'hold' | [number, number]; curve?: { kind: string; side?: 'in' | 'out' | 'both'; amount?: number; swings?: number }; pace?: number };
 export function keys(...list: KeyInput[]): { value: number; keys: KeyInput[] } {
   return { value: list[0]?.value ?? 0, keys: list };
 }

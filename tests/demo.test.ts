@@ -2,9 +2,10 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { writeDemo } from '../demo/write';
 import { checkProject } from '../src/core/checks';
+import { applyPatches, idsFromDocument, work } from '../src/core/commands';
 import { evaluateFrame } from '../src/core/evaluate';
-import { sourceTimeAt } from '../src/core/scene';
-import { projectFile, readProject } from '../src/core/model';
+import { settledValues, sourceTimeAt, trackAt, valueAt } from '../src/core/scene';
+import { inTime, projectFile, readProject } from '../src/core/model';
 import * as z from 'zod';
 
 const text = readFileSync('demo/night-tram.oak.json', 'utf8');
@@ -23,6 +24,41 @@ describe('the demonstration film', () => {
   test('shows the tram, the board and three lamps at its middle', () => {
     const frame = evaluateFrame(project, 'main', 150, { faces: () => null, purpose: 'output' })!;
     for (const id of ['tram', 'timetable', 'lampNear', 'lampCorner', 'lampFar']) expect(frame.drawn).toContain(id);
+  });
+});
+
+describe('each thing that keying can do has its place in it: without it some frame is another', () => {
+  const picture = (film: typeof project, frame: number) => JSON.stringify(evaluateFrame(film, 'main', frame, { faces: () => null, purpose: 'output' })!.root);
+  /** The values of all tracks of the board, which hold what its words do: without a face no word is drawn. */
+  const board = (film: typeof project, frame: number) => JSON.stringify(settledValues(film, film.compositions.by['board']!, null, frame));
+  const without = (event: string, args: object): typeof project => {
+    const { draft } = work(project, event as never, args as never, idsFromDocument(project));
+    if (!draft || 'refused' in draft) throw new Error(draft ? draft.refused : 'nothing was done');
+    return applyPatches(project, draft.patches).project;
+  };
+  const keysOf = (composition: string, layer: string, track: string) => inTime(trackAt(project, project.compositions.by[composition]!.layers.by[layer]!, track)!.channel!.keys).map(({ id }) => ({ layer, track, key: id }));
+  const inBoard = { composition: 'board' };
+  test.each<readonly [string, () => typeof project]>([
+    ['the landing', () => without('tracks.still', { ...inBoard, tracks: [{ layer: 'title', track: 'y' }], frame: 100 })],
+    ['what drifts on after it', () => without('keys.delete', { ...inBoard, keys: keysOf('board', 'title', 'y').slice(2) })],
+    ['the steady pace', () => without('keys.set', { ...inBoard, keys: keysOf('board', 'underline', 'scaleX').slice(0, 1), fields: { pace: 50 } })],
+    ['the mirrored pose', () => without('tracks.still', { ...inBoard, tracks: [{ layer: 'clipRight', track: 'rotation' }], frame: 0 })],
+    ['the curve that goes back', () => without('keys.set', { ...inBoard, keys: keysOf('board', 'title', 'y').slice(0, 1), fields: { curve: null } })],
+    ['the elastic curve', () => without('keys.set', { ...inBoard, keys: keysOf('board', 'title2', 'y').slice(0, 1), fields: { curve: null } })],
+    ['the sine', () => without('keys.set', { ...inBoard, keys: keysOf('board', 'title', 'opacity').slice(0, 1), fields: { curve: null } })],
+    ['the overshoot', () => without('keys.within', { composition: 'main', keys: keysOf('main', 'timetable', 'y') })],
+  ])('%s', (_, off) => {
+    const film = off();
+    const differs = Array.from({ length: 240 }, (__, frame) => board(film, frame) !== board(project, frame) || (frame % 4 === 0 && picture(film, frame) !== picture(project, frame)));
+    expect(differs.filter(Boolean).length).toBeGreaterThan(0);
+  });
+  test('partners stand as mirror images of one another', () => {
+    const { clipLeft, clipRight } = project.compositions.by['board']!.layers.by;
+    for (let frame = 0; frame < 60; frame++) {
+      const [left, right] = [clipLeft!, clipRight!].map((layer) => valueAt(project, project.compositions.by['board']!, layer, trackAt(project, layer, 'rotation')!, frame) as number);
+      expect(left! + right!).toBeCloseTo(0, 9);
+    }
+    expect([clipLeft!.partner, clipRight!.partner]).toEqual(['clipRight', 'clipLeft']);
   });
 });
 

@@ -13,6 +13,8 @@ export type TypedFieldProps<T> = {
   readonly edited: string;
   readonly read: (text: string) => Reading<T>;
   readonly onSet: (value: T) => void;
+  /** Enter where nothing was changed: what stands there is meant. */
+  readonly onSame?: (() => void) | undefined;
   /** One step up or down with the arrow keys; `large` with Shift. */
   readonly onStep?: (direction: 1 | -1, large: boolean) => void;
   readonly disabled?: boolean;
@@ -23,7 +25,7 @@ export type TypedFieldProps<T> = {
 };
 
 /** A field that says what typed text will become before Enter, keeps what cannot be read, and lets go with Esc. */
-export function TypedField<T>({ label, shown, edited, read, onSet, onStep, disabled, className = '', title, tone = 'raised' }: TypedFieldProps<T>) {
+export function TypedField<T>({ label, shown, edited, read, onSet, onSame, onStep, disabled, className = '', title, tone = 'raised' }: TypedFieldProps<T>) {
   const [text, setText] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const hintId = useId();
@@ -49,6 +51,7 @@ export function TypedField<T>({ label, shown, edited, read, onSet, onStep, disab
     if (untouched && (event.ctrlKey || event.metaKey)) return setText(null);
     event.stopPropagation();
     if (event.key === 'Enter') {
+      if (untouched) onSame?.();
       // Leaving sets what was typed, once.
       if (reading === null || reading.ok) input.current?.blur();
     } else if (event.key === 'Escape') {

@@ -81,6 +81,8 @@ const SAMPLES: Readonly<Record<Event, object>> = {
   'keys.handles': { composition: 'main', keys: [{ layer: 'child', track: 'y', key: 'p' }] },
   'keys.frames': { composition: 'main', keys: [{ layer: 'child', track: 'y', key: 'p' }], tolerance: 1 },
   'keys.within': { composition: 'main', keys: [{ layer: 'child', track: 'y', key: 'p' }] },
+  'keys.draw': { composition: 'main', layer: 'lamp', track: 'y', points: [[0, 0], [10, 40], [20, 10]] },
+  'keys.calm': { composition: 'main', keys: all },
   'tracks.still': { composition: 'main', tracks: [{ layer: 'lamp', track: 'x' }], frame: 20 },
   'tracks.ends': { composition: 'main', tracks: [{ layer: 'lamp', track: 'x' }] },
   'tracks.closed': { composition: 'main', tracks: [{ layer: 'lamp', track: 'x' }] },

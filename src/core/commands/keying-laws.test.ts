@@ -115,6 +115,19 @@ describe('fewer keys and other keys', () => {
     for (let frame = 0; frame < 160; frame++) expect(Math.abs((shown(after, 'a', 'x', frame) as number) - (shown(film, 'a', 'x', frame) as number))).toBeLessThanOrEqual(tolerance + 1e-6);
     expect(keysOfTrack(after).slice(0, -1).some((key) => key.curve)).toBe(false);
   }), { numRuns: 60 }));
+  test('what is drawn by hand is kept to within the tolerance, and what was keyed there gives way', () => fc.assert(fc.property(anyFilm, fc.array(value, { minLength: 4, maxLength: 40 }), fc.integer({ min: 0, max: 20 }), (film, drawn, tolerance) => {
+    const points = drawn.map((one, i): [number, number] => [20 + i, one]);
+    const after = done(film, 'keys.draw', { layer: 'a', track: 'x', points, tolerance });
+    for (const [frame, one] of points) expect(Math.abs((shown(after, 'a', 'x', frame) as number) - one)).toBeLessThanOrEqual(tolerance + 2e-3);
+    for (const { id, at } of keysOfTrack(film)) { const host = at + layerOf(film, 'a').start; if (host < 19 || host > 20 + drawn.length) expect(keysOfTrack(after).some((key) => key.id === id)).toBe(true); }
+  }), { numRuns: 60 }));
+  test('a run that is smoothed out comes nearer to a straight line, and keeps its ends', () => fc.assert(fc.property(anyFilm, (film) => {
+    const bend = (project: Project) => { const keys = keysOfTrack(project); return keys.slice(1, -1).reduce((sum, key, i) => { const [a, b] = [keys[i]!, keys[i + 2]!]; const u = (key.at - a.at) / (b.at - a.at); return sum + ((key.value as number) - ((a.value as number) + ((b.value as number) - (a.value as number)) * u)) ** 2; }, 0); };
+    const after = done(film, 'keys.calm', { keys: refs(film), share: 1 });
+    const ends = (project: Project) => { const keys = keysOfTrack(project); return [keys[0]!.value, keys[keys.length - 1]!.value]; };
+    expect(ends(after)).toEqual(ends(film));
+    if (keysOfTrack(film).length === 3) expect(bend(after)).toBeLessThan(1e-6);
+  }), { numRuns: 60 }));
   test('kept within its two keys a motion never leaves them', () => fc.assert(fc.property(anyFilm, (film) => {
     const after = done(film, 'keys.within', { keys: refs(film) });
     const keys = keysOfTrack(after) as readonly { readonly at: number; readonly value: unknown }[];

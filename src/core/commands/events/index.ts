@@ -16,6 +16,8 @@ import { inksSet } from './inks-set';
 import { keysAdd } from './keys-add';
 import { keysAlign } from './keys-align';
 import { keysApart } from './keys-apart';
+import { keysDraw } from './keys-draw';
+import { keysCalm } from './keys-calm';
 import { keysDelete } from './keys-delete';
 import { keysEven } from './keys-even';
 import { keysFrames } from './keys-frames';
@@ -148,6 +150,8 @@ export const COMMANDS = [
   keysHandles,
   keysFrames,
   keysWithin,
+  keysCalm,
+  keysDraw,
   markersAdd,
   markersSet,
   markersDelete,

@@ -8,6 +8,8 @@ export type Settings = {
   readonly keepWas: boolean;
   /** Frames that the playhead goes on after each pose that is keyed; 0: it stays. */
   readonly stepOn: number;
+  /** Poses before and after the playhead that ghosts show: how many on each side, by keys or every so many frames. */
+  readonly ghosts: { readonly on: boolean; readonly count: number; readonly by: 'keys' | 'frames'; readonly each: number };
   /** Whether stopping goes back to where playing began. */
   readonly stopReturns: boolean;
   /** How sharp pictures are painted while it plays, as percent of what the screen shows; null: as sharp as the machine keeps up with. */
@@ -25,12 +27,14 @@ export type Settings = {
   readonly letters: boolean;
 };
 
-export const PLAIN_SETTINGS: Settings = { snap: true, ripple: false, together: false, marqueeTakes: 'pegs', keepWas: true, stepOn: 0, stopReturns: false, sharpness: 100, memory: 256, folded: [], nestled: false, unit: 'seconds', shortcuts: {}, letters: true };
+export const PLAIN_SETTINGS: Settings = { snap: true, ripple: false, together: false, marqueeTakes: 'pegs', keepWas: true, stepOn: 0, ghosts: { on: false, count: 2, by: 'keys', each: 5 }, stopReturns: false, sharpness: 100, memory: 256, folded: [], nestled: false, unit: 'seconds', shortcuts: {}, letters: true };
 
 const NAME = 'oak-settings';
 const CHOICES: Readonly<Partial<Record<keyof Settings, readonly unknown[]>>> = { marqueeTakes: ['pegs', 'bars', 'both'], unit: ['seconds', 'frames'] };
 
 const isRecord = (value: unknown): value is Record<string, unknown> => value !== null && typeof value === 'object' && !Array.isArray(value);
+
+const isWhole = (value: unknown, least: number, most: number): boolean => Number.isInteger(value) && (value as number) >= least && (value as number) <= most;
 
 /** Whether a kept value can stand for a setting: another version of the program, or a hand, may have written it. */
 function fits(name: string, value: unknown): boolean {
@@ -39,6 +43,7 @@ function fits(name: string, value: unknown): boolean {
   if (setting === 'shortcuts') return isRecord(value) && Object.values(value).every((presses) => Array.isArray(presses) && presses.every((press) => typeof press === 'string'));
   if (setting === 'folded') return Array.isArray(value) && value.every((one) => typeof one === 'string');
   if (setting === 'sharpness') return value === null || (typeof value === 'number' && value >= 10 && value <= 100);
+  if (setting === 'ghosts') return isRecord(value) && typeof value['on'] === 'boolean' && isWhole(value['count'], 1, 12) && isWhole(value['each'], 1, 1000) && (value['by'] === 'keys' || value['by'] === 'frames');
   if (setting === 'stepOn') return typeof value === 'number' && value >= 0 && value <= 1000;
   if (setting === 'memory') return typeof value === 'number' && value >= 32 && value <= 1024;
   return CHOICES[setting]?.includes(value) ?? typeof value === typeof PLAIN_SETTINGS[setting];

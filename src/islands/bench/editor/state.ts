@@ -120,6 +120,8 @@ export type EditorState = {
   readonly laying: { readonly each: number | null; readonly overlap: number; readonly order: 'list' | 'up' | 'chosen' } | null;
   /** What is asked for by numbers, and the numbers so far. */
   readonly asking: { readonly id: string; readonly values: Readonly<Record<string, number | string>> } | null;
+  /** The lane in which the pointer draws. */
+  readonly drawing: string | null;
   /** A new nest, or what a composition's new length, rate or size brought along, while it may be done otherwise. */
   readonly revisable: Revisable | null;
   /** Media being read and kept, for the word in the library. */

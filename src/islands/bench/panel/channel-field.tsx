@@ -4,7 +4,7 @@ import { trackAt, valueAt, worldMatrix, type Track } from '../../../core/scene';
 import { type ChannelSpec, type Composition, type Layer, type Project } from '../../../core/model';
 import { TypedField } from '../../../ui';
 import { keyingOf } from '../editor/editor';
-import { useEditor } from '../editor/editor-context';
+import { useEditor, useEditorState } from '../editor/editor-context';
 import { gestureIds } from '../editor/fresh-id';
 import { followPointer } from '../follow-pointer';
 import { ColourField } from './colour-field';
@@ -19,6 +19,7 @@ const SCRUB = 2;
 /** One channel of one or more layers: its value at the playhead, typed, stepped or scrubbed, and its peg. */
 export function ChannelField({ project, composition, layers, channel, frame, wide }: Props) {
   const editor = useEditor();
+  const keying = useEditorState((state) => state.keying);
   // A gesture is about the values that stood here when it began, and so about their frame: while it plays, the playhead goes on.
   const tried = useRef<number | null>(null);
   const found = layers.flatMap((layer) => { const one = trackAt(project, layer, channel); return one ? [{ layer, one }] : []; });
@@ -66,7 +67,7 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
   return (
     <div data-field={channel} className={`grid grid-cols-[70px_minmax(0,1fr)_54px] items-center gap-1 ${wide ? 'col-span-full' : ''}`}>
       <span className={`text-[12.5px] leading-tight text-muted ${spec.type === 'N' && !disabled ? 'cursor-ew-resize touch-none select-none hover:text-paper' : ''}`} title={spec.type === 'N' ? `${spec.label}: drag sideways to change, with Shift in tens` : spec.label} onPointerDown={scrub}>{underHead(spec.label)}</span>
-      <ValueField label={label} found={first.one} values={values} onSet={set} onNudge={(next) => set(next, true)} onTry={tryOut} disabled={disabled} />
+      <ValueField label={label} found={first.one} values={values} onSet={set} onSame={keying ? () => set(values) : undefined} onNudge={(next) => set(next, true)} onTry={tryOut} disabled={disabled} />
       <KeyStringOf layers={layers} track={channel} label={spec.label} project={project} composition={composition} frame={frame} disabled={disabled} />
       {formula && <p className="col-span-full truncate text-[12px] text-plum" title={formula}>Formula kept, not played yet: {formula}</p>}
     </div>
@@ -88,9 +89,9 @@ function underHead(label: string): string {
   return bare === label ? label : `${bare.charAt(0).toUpperCase()}${bare.slice(1)}`;
 }
 
-type ValueProps = { readonly label: string; readonly found: Track; readonly values: readonly unknown[]; readonly onSet: (values: readonly unknown[]) => void; readonly onNudge: (values: readonly unknown[]) => void; readonly onTry: (values: readonly unknown[] | null) => void; readonly disabled: boolean };
+type ValueProps = { readonly label: string; readonly found: Track; readonly values: readonly unknown[]; readonly onSet: (values: readonly unknown[]) => void; readonly onSame: (() => void) | undefined; readonly onNudge: (values: readonly unknown[]) => void; readonly onTry: (values: readonly unknown[] | null) => void; readonly disabled: boolean };
 
-function ValueField({ label, found: { spec }, values, onSet, onNudge, onTry, disabled }: ValueProps) {
+function ValueField({ label, found: { spec }, values, onSet, onSame, onNudge, onTry, disabled }: ValueProps) {
   const [value] = values;
   const mixed = values.some((one) => JSON.stringify(one) !== JSON.stringify(value));
   const all = (next: unknown) => onSet(values.map(() => next));
@@ -100,7 +101,7 @@ function ValueField({ label, found: { spec }, values, onSet, onNudge, onTry, dis
       return (
         <TypedField
           label={label} disabled={disabled} edited={mixed ? '' : showNumber(numbers[0]!)} shown={mixed ? 'mixed' : withUnit(numbers[0]!, spec)} className="px-1!"
-          read={(text) => readNumberForEach(text, numbers, spec.unit)} onSet={onSet} onStep={(direction, large) => onNudge(numbers.map((number) => Math.round((number + direction * (large ? 10 : 1)) * 1e6) / 1e6))}
+          read={(text) => readNumberForEach(text, numbers, spec.unit)} onSet={onSet} onSame={onSame} onStep={(direction, large) => onNudge(numbers.map((number) => Math.round((number + direction * (large ? 10 : 1)) * 1e6) / 1e6))}
         />
       );
     }

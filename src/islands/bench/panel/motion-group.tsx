@@ -50,6 +50,13 @@ export const MotionGroup = memo(function MotionGroup({ project, composition, leg
       onSet={(pull: Pull) => void editor.do('keys.pull', { ...args, ...pull } as never)}
     />
   );
+  const scalar = found.every(({ type }) => type === 'N');
+  const past = (name: 'out' | 'into', label: string) => (
+    <TypedField
+      label={label} title="How far the handle stands from the key: below or above both keys the motion goes past them" edited={leg ? showNumber(scalar ? leg[name] : leg[name] * 100) : ''} shown={leg ? `${showNumber(scalar ? leg[name] : leg[name] * 100)}${scalar ? '' : ' %'}` : 'mixed'}
+      read={(text) => readNumber(text, (leg?.[name] ?? 0) * (scalar ? 1 : 100), scalar ? '' : '%')} onSet={(value: number) => void editor.do('keys.pull', { ...args, [name]: scalar ? value : value / 100 } as never)}
+    />
+  );
   const own = inOrder(project.presets).filter((preset) => preset.of === 'curve');
   const mixes = found.every(({ type }) => type === 'N' || type === 'P' || type === 'C' || type === 'S');
   if (!mixes) return null;
@@ -58,6 +65,8 @@ export const MotionGroup = memo(function MotionGroup({ project, composition, leg
       <p className="col-span-full -mt-0.5 truncate pb-0.5 text-[12.5px] text-muted">{found.length === 1 ? `${first.label}, ${showNumber(first.length)} f to the next key` : `${found.length} motions`}</p>
       <Labelled full name="Leaves over" field="motion-leaves">{field('leaves', 'Frames over which it leaves')}</Labelled>
       <Labelled full name="Arrives over" field="motion-arrives">{field('arrives', 'Frames over which it arrives')}</Labelled>
+      {leg && <Labelled full name="Leaves by" field="motion-out">{past('out', 'How far its leaving handle stands out')}</Labelled>}
+      {leg && <Labelled full name="Arrives by" field="motion-into">{past('into', 'How far its arriving handle stands out')}</Labelled>}
       <div role="radiogroup" aria-label="On which side the curve bends" className="col-span-full flex gap-1 pt-1">
         {SIDES.map(([one, words]) => <button key={one} type="button" role="radio" aria-checked={side === one} onClick={() => { setWanted(one); if (now && (now.side ?? 'in') !== one) give({ ...now, side: one }); }} className={`h-6 rounded-full px-2.5 text-[12px] ring-1 ring-inset ${side === one ? 'bg-lifted text-paper ring-line' : 'text-muted ring-line hover:bg-lifted'}`}>{words}</button>)}
       </div>

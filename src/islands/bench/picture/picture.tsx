@@ -5,6 +5,7 @@ import { useEditor, useEditorState } from '../editor/editor-context';
 import { createDragSigns, DragLines, DragWords } from './drag-signs';
 import { Handles } from './handles';
 import { FillEnds } from './fill-ends';
+import { Ghosts, ghostsOf } from './ghosts';
 import { gripAt, gripWords, gripsOf, type Grip } from './grips';
 import { useStaged } from '../staged';
 import { motionPath } from './motion-path';
@@ -106,6 +107,9 @@ export function Picture() {
   const stage = useStaged(2);
   const paths = stage > 1 && overlays.path && !playing ? (selected.length > 4 ? [] : selected).flatMap((id) => { const open = member(followed.compositions.by, composition.id)!; const layer = member(open.layers.by, id); const path = layer && motionPath(followed, open, layer); return path ? [path] : []; }) : [];
 
+  const ghostly = useEditorState((state) => state.settings.ghosts);
+  const ghosts = ghostly.on && isShown && stage > 1 && selected.length <= 4 ? marked.flatMap((one) => { const open = member(followed.compositions.by, composition.id)!; const layer = member(open.layers.by, one.id); return layer && !layer.locked ? ghostsOf(followed, open, layer, one, shown.frame, ghostly) : []; }) : [];
+
   const hover = (event: React.PointerEvent) => {
     if (event.buttons !== 0) return;
     const box = room.current!.getBoundingClientRect();
@@ -127,6 +131,7 @@ export function Picture() {
       <canvas key={painter} ref={canvas} data-frame-shown={shown?.frame} data-shown={shown?.count} data-scale={scale} data-origin={origin.join(' ')} style={{ left: region.left, top: region.top, width: region.width, height: region.height, imageRendering: view.pixels ? 'pixelated' : 'auto' }} className="clear-ground absolute block" />
       <svg className="pointer-events-none absolute inset-0 size-full">
         <PictureOverlays composition={composition} overlays={overlays} paths={paths} frame={frame} toScreen={toScreen} />
+        {ghosts.length > 0 && <Ghosts ghosts={ghosts} toScreen={toScreen} toPicture={toPicture} />}
         {!bending && <Handles layers={marked} box={box} grips={grips} hovered={hovered} toScreen={toScreen} />}
         {only && marked[0] && tool.kind === 'choose' && <FillEnds project={project} composition={member(project.compositions.by, composition.id)!} layer={only} shown={marked[0]} frame={frame} toScreen={toScreen} toPicture={toPicture} />}
         {only && marked[0] && bending === only.id && <PathPoints project={project} composition={member(project.compositions.by, composition.id)!} layer={only} shown={marked[0]} frame={frame} toScreen={toScreen} toPicture={toPicture} />}

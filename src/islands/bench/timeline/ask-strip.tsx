@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { Button, Select, TypedField, type Reading } from '../../../ui';
 import { askOf, type AskField } from '../editor/asks';
 import { current } from '../editor/editor';
@@ -13,9 +13,17 @@ export function AskStrip() {
   const selection = useEditorState((state) => state.selection);
   const frame = useEditorState((state) => (state.asking ? state.frame : 0));
   const words = useEditorState((state) => (state.asking ? (askOf(state.asking.id)?.words(state) ?? '') : ''));
+  // What it comes to is told before it is done.
+  const told = useEditorState((state) => { const now = state.asking && askOf(state.asking.id); const step = now?.step(state, state.asking!.values) ?? null; return step === null ? '' : `${step.event}\n${JSON.stringify(state.asking!.values)}`; });
   const box = useRef<HTMLDivElement>(null);
   const ids = useRef<(() => () => string) | null>(null);
   const ask = asking ? askOf(asking.id) : null;
+  const outcome = useMemo(() => {
+    const state = editor.store.getState();
+    const step = told !== '' && state.asking ? (askOf(state.asking.id)?.step(state, state.asking.values) ?? null) : null;
+    return step ? (editor.foretell(step.event, step.args as never) ?? 'Nothing would change.') : '';
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [editor, told, selection, frame]);
   const id = ask?.id ?? null;
   useEffect(() => {
     ids.current = id === null ? null : gestureIds();
@@ -57,6 +65,7 @@ export function AskStrip() {
     const { values } = before.asking;
     const step = keep ? now.step(before, values) : null;
     editor.set({ asking: null });
+    if (keep) now.choose?.(editor, values);
     if (!step) return editor.letGo();
     const made = editor.do(step.event, step.args as never, ids.current?.());
     if (made) now.then?.(editor, made, values, before);
@@ -65,7 +74,7 @@ export function AskStrip() {
     <div ref={box} role="group" aria-label={ask.title} className="absolute inset-x-0 top-0 z-20 flex h-9 items-center gap-2 bg-raised px-3 text-[12.5px] shadow-lg">
       <span className="min-w-0 truncate text-muted" title={words}>{words}</span>
       {ask.fields.map((field) => <Field key={field.name} field={field} value={asking.values[field.name]!} set={(value) => set(field.name, value)} />)}
-      <span className="grow" />
+      <span className="min-w-0 grow truncate text-right text-[12px] text-muted" role="status" title={outcome}>{outcome}</span>
       <Button className="h-6! shrink-0" onClick={() => close(false)}>Let go</Button>
       <Button className="h-6! shrink-0" tone="strong" onClick={() => close(true)}>{ask.does}</Button>
     </div>

@@ -16,7 +16,7 @@ export function drawPegs(to: CanvasRenderingContext2D, { view, width, shift, sel
   const reach = Math.abs(shift?.by ?? 0) + 5 / view.pixelsPerFrame;
   const [first, last] = [firstFrom(pegs, frameOf(0, view) - reach), firstFrom(pegs, frameOf(width, view) + reach)];
   for (let i = first; i < last; i++) {
-    const { at, refs, held } = pegs[i]!;
+    const { at, refs, held, jumps } = pegs[i]!;
     const by = shift && shift.keys.size > 0 && refs.some((ref) => shift.keys.has(keyName(ref))) ? shift.by : slid;
     const x = Math.round(xOf(at + by, view));
     if (x < -4 || x > width + 4) continue;
@@ -25,7 +25,11 @@ export function drawPegs(to: CanvasRenderingContext2D, { view, width, shift, sel
     const foot = held && (!lined || (next !== undefined && xOf(next.at, view) - x < ROOM_FOR_LINE));
     to.fillStyle = INK.amber;
     to.beginPath();
-    to.roundRect(x - 2.5, top, 5, height, 2);
+    // What arrives on one value and leaves from another is in two halves, the first lower.
+    if (jumps) {
+      to.roundRect(x - 3.5, top + 2, 3, height - 2, 1.5);
+      to.roundRect(x + 0.5, top, 3, height - 2, 1.5);
+    } else to.roundRect(x - 2.5, top, 5, height, 2);
     if (foot) to.rect(x + 2, top + height - 2.5, 4, 2.5);
     to.fill();
     if (!selected) continue;

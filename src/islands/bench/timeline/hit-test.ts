@@ -9,9 +9,9 @@ import { xOf } from './scale';
 type Rectangle = readonly [left: number, top: number, right: number, bottom: number];
 
 /** What lies at a point of the tracks; `y` counts from the top of the first row. */
-export function hitTest(rows: readonly Row[], project: Project, composition: Composition, view: TimelineView, x: number, y: number): Hit {
+export function hitTest(rows: readonly Row[], project: Project, composition: Composition, view: TimelineView, x: number, y: number, drawing: string | null = null): Hit {
   const row = rowAt(rows, y);
-  return row ? row.is.hit(row, { project, composition }, view, x, y - row.top) : { kind: 'nothing' };
+  return row ? row.is.hit(row, { project, composition, drawing }, view, x, y - row.top) : { kind: 'nothing' };
 }
 
 /** Keys whose pegs lie in a rectangle of the tracks. */

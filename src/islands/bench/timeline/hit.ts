@@ -15,13 +15,15 @@ export type Hit =
 export type Grip = {
   readonly kind: 'grip';
   readonly layer: string | null;
-  readonly cursor: 'ew-resize' | 'ns-resize' | 'move' | 'grab';
+  readonly cursor: 'ew-resize' | 'ns-resize' | 'move' | 'grab' | 'crosshair';
   /** What a drag from here does, said before the press. */
   readonly words: string;
   /** What a press on it selects. */
   readonly as: Exclude<Hit, Grip>;
   /** The moment that is taken hold of, in frames of the composition: others may catch it. */
   readonly at: number;
+  /** It goes where the pointer goes: no frame and no moment catches it. */
+  readonly free?: boolean;
   /** How far it may go, in frames; both ends are allowed. */
   readonly limits: readonly [least: number, most: number];
   readonly event: Event;

@@ -7,8 +7,8 @@ import { xOf } from './scale';
 /** Half the reach of a peg, in pixels. */
 const PEG = 5;
 
-/** Keys at one frame; `held` when all of them keep their values until the next. */
-export type Peg = { readonly at: number; readonly refs: readonly KeyRef[]; readonly held: boolean };
+/** Keys at one frame; `held` when all of them keep their values until the next, `jumps` when one arrives on another value than it leaves from. */
+export type Peg = { readonly at: number; readonly refs: readonly KeyRef[]; readonly held: boolean; readonly jumps: boolean };
 
 /** Whether a key keeps its value until the next: words, switches and choices always do. */
 export function isHeld(type: ChannelType, key: object): boolean {
@@ -33,19 +33,20 @@ function pegsOfTrack(project: Project, composition: Composition, layer: Layer, t
   const times = keyTimesOf(project, composition, layer, track);
   const known = pegs.get(track);
   if (known?.times === times) return known.pegs;
-  const list = joinedPegs(keysOf(track.channel).flatMap((key) => times.moments(key.at).map(({ from }): Peg => ({ at: from, refs: [{ layer: layer.id, track: track.address, key: key.id }], held: isHeld(track.spec.type, key) }))));
+  const list = joinedPegs(keysOf(track.channel).flatMap((key) => times.moments(key.at).map(({ from }): Peg => ({ at: from, refs: [{ layer: layer.id, track: track.address, key: key.id }], held: isHeld(track.spec.type, key), jumps: ((key as { readonly arrives?: unknown }).arrives ?? null) !== null }))));
   pegs.set(track, { times, pegs: list });
   return list;
 }
 
 function joinedPegs(list: readonly Peg[]): readonly Peg[] {
-  const byTime = new Map<number, { refs: KeyRef[]; held: boolean }>();
-  for (const { at, refs, held } of list) {
+  const byTime = new Map<number, { refs: KeyRef[]; held: boolean; jumps: boolean }>();
+  for (const { at, refs, held, jumps } of list) {
     const one = byTime.get(at);
     if (one) {
       one.refs.push(...refs);
       one.held &&= held;
-    } else byTime.set(at, { refs: [...refs], held });
+      one.jumps ||= jumps;
+    } else byTime.set(at, { refs: [...refs], held, jumps });
   }
   return [...byTime].map(([at, one]) => ({ at, ...one })).sort((a, b) => a.at - b.at);
 }

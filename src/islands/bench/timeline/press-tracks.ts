@@ -80,7 +80,8 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
     plan ??= planOf();
     const { settings, project } = editor.store.getState();
     const snaps = settings.snap && !next.altKey;
-    const snapped = snapDrag(dx / view.pixelsPerFrame, plan.own, snaps ? plan.catches : [], REACH / view.pixelsPerFrame, plan.limits);
+    const free = drag.kind === 'pull' && drag.grip.free === true;
+    const snapped = free ? { by: dx / view.pixelsPerFrame, caught: null } : snapDrag(dx / view.pixelsPerFrame, plan.own, snaps ? plan.catches : [], REACH / view.pixelsPerFrame, plan.limits);
     [by, down] = [snapped.by, dy];
     // One pass for all that the drag shows: each by itself would draw the timeline anew.
     flushSync(() => {

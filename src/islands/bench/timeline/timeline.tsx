@@ -163,7 +163,7 @@ export function Timeline() {
 
   const hitUnder = (event: { readonly clientX: number; readonly clientY: number; readonly currentTarget: EventTarget & Element }): Hit => {
     const box = event.currentTarget.getBoundingClientRect();
-    return hitTest(rows, project, composition, view, event.clientX - box.left, event.clientY - box.top + scroll);
+    return hitTest(rows, project, composition, view, event.clientX - box.left, event.clientY - box.top + scroll, editor.store.getState().drawing);
   };
   const press = { editor, rows, view, scroll, width, setMarquee, setTold, setCaught };
   const onHover = (event: PointerEvent<HTMLCanvasElement>) => {
@@ -223,7 +223,7 @@ const NONE: readonly string[] = [];
 
 /** Whether a gesture pulls keys about. */
 function isOfKeys(gesture: EditorState['gesture']): boolean {
-  return gesture !== null && (gesture.event === 'keys.pull' || gesture.event === 'keys.set' || gesture.event === 'keys.spread' || gesture.event === 'tracks.outside');
+  return gesture !== null && (gesture.event === 'keys.pull' || gesture.event === 'keys.set' || gesture.event === 'keys.spread' || gesture.event === 'keys.draw' || gesture.event === 'tracks.outside');
 }
 
 /** What the timeline shows: news of the picture and of the server go by without it. */

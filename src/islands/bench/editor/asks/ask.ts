@@ -31,6 +31,8 @@ export type Ask = {
   readonly born: (state: EditorState) => AskValues;
   /** The edit that the numbers come to; null where they come to none. */
   readonly step: (state: EditorState, values: AskValues) => { readonly event: Event; readonly args: object } | null;
+  /** For what is no edit of the document: what is done with the numbers. */
+  readonly choose?: (editor: Editor, values: AskValues) => void;
   /** What is done beside it, once it is done. */
   readonly then?: (editor: Editor, made: Made, values: AskValues, before: EditorState) => void;
   /** The words of its button. */

@@ -72,4 +72,12 @@ export const halfLater = defineAsk({
   step: (state, values) => ({ event: 'poses.later', args: { layer: state.selection.layers[0]!, onto: onto(state), by: num(values, 'by'), mirror: values['mirror'] === 'yes' } }),
 });
 
-export const POSE_ASKS: readonly Ask[] = [land, driftOn, holdSpan, halfLater];
+export const ghostly = defineAsk({
+  id: 'view.ghosts-how', title: 'Which ghosts are shown', group: 'Picture', also: 'onion skin frames keys', whyNot: () => null, does: 'Show them', words: () => 'Ghosts before and after:',
+  fields: [{ kind: 'number', name: 'count', label: 'Ghosts on each side', unit: '', least: 1, most: 12 }, { kind: 'choice', name: 'by', label: 'By keys or by frames', options: [['keys', 'at keys'], ['frames', 'every so many frames']] }, { kind: 'number', name: 'each', label: 'Frames between them', unit: 'f', least: 1, most: 1000 }],
+  born: ({ settings: { ghosts } }) => ({ count: ghosts.count, by: ghosts.by, each: ghosts.each }),
+  step: () => null,
+  choose: (editor, values) => editor.setSettings({ ghosts: { on: true, count: Math.round(num(values, 'count')), by: values['by'] as 'keys' | 'frames', each: Math.round(num(values, 'each')) } }),
+});
+
+export const POSE_ASKS: readonly Ask[] = [ghostly, land, driftOn, holdSpan, halfLater];

@@ -1,4 +1,4 @@
-import { Maximize2, Minimize2, X } from 'lucide-react';
+import { Maximize2, Minimize2, Pencil, X } from 'lucide-react';
 import { isHeldKey, keyName, keysOf, type KeyRef } from '../../../../core/commands';
 import { runsRound, segmentControls, type Handle, type ScalarKey } from '../../../../core/keys';
 import { keyedTracks, keyTimesOf, trackAt, unbent, type Track } from '../../../../core/scene';
@@ -257,6 +257,7 @@ function hitCurve(row: Row<Track>, place: RowPlace, view: TimelineView, x: numbe
   const composition = place.composition.id;
   const scale = curveScale(place.project, place.composition, layer, track, row.height, false);
   if (layer.locked) return { kind: 'row', layer: layer.id };
+  if (place.drawing === curveKey(composition, layer.id, track.address)) return drawGrip(composition, layer, track, view, scale, x, y);
   const peg = nearKey(row, place, view, scale, x, y);
   if (peg) return { kind: 'grip', layer: layer.id, cursor: 'move', words: 'Drag the key: sideways in time, up and down in value; with Shift one of them', as: { kind: 'keys', refs: [refOf(layer, track, peg.id)], at: unbent(layer, peg.at), layer: layer.id }, at: unbent(layer, peg.at), limits: [-Infinity, Infinity], event: 'keys.set', args: { composition, keys: [refOf(layer, track, peg.id)], fields: {} }, pull: (by, down) => pulledKey(track, layer, peg, by, down, scale.perPixel) } satisfies Grip;
   const knob = knobsOf(track, layer, place, view, NEAR, scale, x - NEAR / 2).find((one) => Math.hypot(one.x - x, one.y - y) <= REACH);
@@ -303,6 +304,25 @@ function pulledKey({ spec }: Track, layer: Layer, key: Channel['keys'][string], 
   return { move: { fields: { ...(by === 0 ? {} : { at }), ...(down === 0 ? {} : { value }) } }, told: `${showNumber(at)} f, ${showNumber(value)} ${spec.unit}` };
 }
 
+/** The lane as a sheet to draw on: the pointer’s way becomes the track’s values. */
+function drawGrip(composition: string, layer: Layer, track: Track, view: TimelineView, scale: CurveScale, x: number, y: number): Grip {
+  const frame = frameOf(x, view);
+  const value = scale.high - (y - PADDING) * scale.perPixel;
+  const points: [number, number][] = [[frame, value]];
+  return {
+    kind: 'grip', layer: layer.id, cursor: 'crosshair', words: 'Draw the motion: what was keyed there gives way', as: { kind: 'row', layer: layer.id }, at: frame, limits: [-Infinity, Infinity], free: true,
+    event: 'keys.draw', args: { composition, layer: layer.id, track: track.address, points: [], tolerance: Math.max(0.01, (scale.high - scale.low) * 0.01) },
+    pull(by, down) {
+      const next: [number, number] = [frame + by, value - down * scale.perPixel];
+      const before = points[points.length - 1]!;
+      // The call that gets a gesture ready, a frame on and level, is no move of the hand.
+      const isMove = !(by === 1 && down === 0) && (before[0] !== next[0] || before[1] !== next[1]);
+      if (isMove) points.push(next);
+      return { move: { points: [...points] }, told: `${Math.round(next[0])} f, ${showNumber(next[1])} ${track.spec.unit}` };
+    },
+  };
+}
+
 /** The tail of a track: pulled away from its keys it repeats, so often as it is pulled far; pulled back it stands. */
 function tailGrip(composition: string, layer: Layer, track: Track, side: 'before' | 'after', frame: number, length: number): Grip {
   const channel = track.channel!;
@@ -329,6 +349,7 @@ function Head({ row, project, composition }: HeadProps<Track>) {
   const editor = useEditor();
   const key = curveKey(composition.id, layer.id, track.address);
   const alone = useEditorState((state) => state.laneAlone === key);
+  const drawing = useEditorState((state) => state.drawing === key);
   const fresh = currentTrack(project, composition, layer.id, track.address) ?? track;
   const { after, repeats } = fresh.channel!;
   const close = () => editor.set({ lanes: new Set([...editor.store.getState().lanes].filter((one) => one !== key)), ...(alone ? { laneAlone: null } : {}) });
@@ -337,6 +358,7 @@ function Head({ row, project, composition }: HeadProps<Track>) {
       <span role="gridcell" className="flex items-center gap-1">
         <span className="min-w-0 grow truncate text-amber">{track.spec.label}</span>
         <IconButton className="h-5" label={alone ? `${track.spec.label} among the rows again` : `${track.spec.label} over the whole timeline`} hint="Shift+L" onClick={() => editor.set({ laneAlone: alone ? null : key })}>{alone ? <Minimize2 size={12} /> : <Maximize2 size={12} />}</IconButton>
+        <IconButton className="h-5" pressed={drawing} label={drawing ? `Stop drawing ${track.spec.label}` : `Draw ${track.spec.label} by hand`} onClick={() => editor.set({ drawing: drawing ? null : key })}><Pencil size={12} /></IconButton>
         <IconButton className="h-5" label={`Close the lane of ${track.spec.label} of ${layer.name}`} hint="L" onClick={close}><X size={12} /></IconButton>
       </span>
       <span role="gridcell" className="truncate text-[12px] text-muted">{layer.name} · faint: speed</span>

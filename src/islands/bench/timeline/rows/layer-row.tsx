@@ -40,6 +40,8 @@ export const layerRow = defineRow<Own>({
     // Pegs win in the middle third of a row, the bar's ends above and below.
     const peg = row.own.open ? null : nearestPeg(pegsIn(row, place), view, x);
     const inMiddle = y >= row.height / 3 && y <= (row.height * 2) / 3;
+    const edge = peg && inMiddle ? null : rollGrip(layer, place, view, x);
+    if (edge) return edge;
     const end = peg && inMiddle ? null : endUnder(layer, view, place.composition.duration, x, y > row.height / 2);
     if (end) return end;
     if (peg) return { kind: 'keys', ...peg, layer: layer.id };
@@ -65,6 +67,19 @@ function endUnder(layer: Layer, view: TimelineView, duration: number, x: number,
     const reach = Math.min(END, Math.max(2, (right - left) / 4));
     if (Math.abs(x - left) <= reach && from === layer.spans[0]![0]) return { kind, layer: layer.id, end: 'start' };
     if (Math.abs(x - right) <= reach && to === layer.spans[layer.spans.length - 1]![1]) return { kind, layer: layer.id, end: 'end' };
+  }
+  return null;
+}
+
+/** The edge at which two bars of a layer meet: pulled, the one ends and the other begins elsewhere. */
+function rollGrip(layer: Layer, { composition }: RowPlace, view: TimelineView, x: number): Hit | null {
+  for (const [i, [from, to]] of layer.spans.entries()) {
+    const next = layer.spans[i + 1];
+    if (!next || next[0] !== to || Math.abs(x - xOf(to, view)) > END) continue;
+    return {
+      kind: 'grip', layer: layer.id, cursor: 'ew-resize', words: 'Roll the edge between the two bars', as: { kind: 'bar', layer: layer.id }, at: to, limits: [from + 1 - to, next[1] - 1 - to],
+      event: 'spans.roll', args: { composition: composition.id, layers: [layer.id], at: to }, pull: (by) => ({ move: { by }, told: `the edge at ${Math.round((to + by) * 100) / 100}` }),
+    };
   }
   return null;
 }

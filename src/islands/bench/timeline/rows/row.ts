@@ -34,7 +34,7 @@ export type Row<Own = unknown> = {
 };
 
 /** What is known where rows are looked at. */
-export type RowPlace = { readonly project: Project; readonly composition: Composition };
+export type RowPlace = { readonly project: Project; readonly composition: Composition; /** The lane in which the pointer draws. */ readonly drawing?: string | null };
 
 export type HeadProps<Own = unknown> = RowPlace & {
   readonly row: Row<Own>;
