@@ -118,7 +118,8 @@ function openedChannel(channel: Channel, add: (channel: Channel, at: Frames) => 
   const to = later(at, by);
   let now = channel;
   const own = inTime(channel.keys);
-  const inside = (frame: Frames) => own.length > 1 && frame > own[0]!.at + DUST && frame < own[own.length - 1]!.at - DUST;
+  // On the last key a motion ends, which is to stay where it is; on the first one it only begins.
+  const inside = (frame: Frames) => own.length > 1 && frame > own[0]!.at + DUST && frame <= own[own.length - 1]!.at + DUST;
   const edges = by < 0 ? [at, at - by] : [at];
   // Motion that is to stand, or of which a part is taken out, is cut by keys that change nothing.
   const ends = cut === 'stand' ? edges.filter(inside) : [];

@@ -52,6 +52,7 @@ const PanelOf = memo(function PanelOf({ project, composition, frame, selected, k
   const drawn = layers.every((one) => isDrawn(one.kind));
   const placed = layers.every((one) => trackAt(project, one, 'position')?.channel);
   const fields = { project, composition, layers, frame };
+  const motion = legs.length > 0 && stage > 1 && <MotionGroup project={project} composition={composition} legs={legs} />;
   return (
     <div className="flex flex-col gap-2.5 p-3">
       <header className="flex items-center gap-2">
@@ -64,9 +65,10 @@ const PanelOf = memo(function PanelOf({ project, composition, frame, selected, k
         )}
       </header>
       {keys.length > 0 && <KeyGroup project={project} composition={composition} refs={keys} />}
-      {legs.length > 0 && stage > 1 && <MotionGroup project={project} composition={composition} legs={legs} />}
+      {(keys.length > 0 || !nests) && motion}
       {nests && stage > 1 && <TimingStack project={project} composition={composition} layers={layers} />}
       {nests && stage > 1 && <BarGroup composition={composition} layers={layers} />}
+      {keys.length === 0 && nests && motion}
       <LayerFacts project={project} composition={composition} layers={layers} />
       {drawn && stage > 1 && (
         <Group title="Place">

@@ -72,7 +72,7 @@ export function AskStrip() {
   }
   return (
     <div ref={box} role="group" aria-label={ask.title} className="absolute inset-x-0 top-0 z-20 flex h-9 items-center gap-2 bg-raised px-3 text-[12.5px] shadow-lg">
-      <span className="min-w-0 truncate text-muted" title={words}>{words}</span>
+      <span className="max-w-[40%] shrink-0 truncate text-muted" title={words}>{words}</span>
       {ask.fields.map((field) => <Field key={field.name} field={field} value={asking.values[field.name]!} set={(value) => set(field.name, value)} />)}
       <span className="min-w-0 grow truncate text-right text-[12px] text-muted" role="status" title={outcome}>{outcome}</span>
       <Button className="h-6! shrink-0" onClick={() => close(false)}>Let go</Button>
@@ -83,7 +83,7 @@ export function AskStrip() {
 
 function Field({ field, value, set }: { readonly field: AskField; readonly value: number | string; readonly set: (value: number | string) => void }) {
   const composition = useEditorState((state) => current(state));
-  if (field.kind === 'choice') return <span className="w-40 min-w-0 shrink"><Select label={field.label} tone="inset" value={value as string} onChange={set} options={field.options as readonly (readonly [string, string])[]} /></span>;
+  if (field.kind === 'choice') return <span className="w-36 shrink-0"><Select label={field.label} tone="inset" value={value as string} onChange={set} options={field.options as readonly (readonly [string, string])[]} /></span>;
   const number = value as number;
   const kept = (next: number) => Math.min(field.most ?? Infinity, Math.max(field.least ?? -Infinity, next));
   const read = (text: string): Reading<number> => {

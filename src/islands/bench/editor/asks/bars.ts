@@ -7,11 +7,11 @@ const whom = (state: EditorState): string => { const layers = chosenLayers(state
 
 export const openHere = defineAsk({
   id: 'time.open', title: 'Put time in or take it out at the playhead', group: 'Time', also: 'insert remove time gap lift extract', whyNot: () => null, does: 'Do it',
-  words: (state) => `At frame ${state.frame} put in (below 0: take out)`,
+  words: (state) => `At ${state.frame} put in (−: take out)`,
   fields: [
     { kind: 'number', name: 'by', label: 'Frames', unit: 'f' }, { kind: 'choice', name: 'who', label: 'On which layers', options: [['all', 'all layers'], ['chosen', 'selected layers']] },
-    { kind: 'choice', name: 'cut', label: 'What becomes of motion that is cut', options: [['stretch', 'cut motion stretches'], ['stand', 'cut motion stands']] },
-    { kind: 'choice', name: 'deep', label: 'Inside nests', options: [['no', 'this composition'], ['yes', 'nests too']] },
+    { kind: 'choice', name: 'cut', label: 'What becomes of motion that is cut', options: [['stretch', 'motion stretches'], ['stand', 'motion stands']] },
+    { kind: 'choice', name: 'deep', label: 'Inside nests', options: [['no', 'here alone'], ['yes', 'nests too']] },
   ],
   born: (state) => ({ by: 30, who: state.selection.layers.length > 0 ? 'chosen' : 'all', cut: 'stretch', deep: 'no' }),
   step: (state, values) => (num(values, 'by') === 0 ? null : { event: 'time.open', args: { at: state.frame, by: num(values, 'by'), layers: values['who'] === 'all' || state.selection.layers.length === 0 ? null : state.selection.layers, cut: values['cut'], deep: values['deep'] === 'yes' } }),
