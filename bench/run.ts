@@ -8,6 +8,7 @@ import { measureFuzz } from './fuzz';
 import { measureGestures } from './gestures';
 import { measureGrowth } from './growth';
 import { measureHand } from './hand';
+import { measureKeying } from './keying';
 import { measureKills } from './kill';
 import { measurePlaying } from './playing';
 import { measureSampling } from './sampling';
@@ -20,6 +21,7 @@ type Part = { readonly name: string; readonly title: string; readonly measure: (
 /** What can be measured by itself; each keeps a table of its own. The first is what is measured when no name is given. */
 const PARTS: readonly Part[] = [
   { name: 'hand', title: 'Under the hand', measure: async (root) => [...measureSampling(), ...measureEvaluation(), ...measureComposedMap(), ...measureGrowth(), ...measureScene(), ...(await measurePlaying(root)), ...(await measureHand(root))] },
+  { name: 'keying', title: 'Keying', measure: measureKeying },
   { name: 'gestures', title: 'What a gesture costs the server', measure: measureGestures },
   { name: 'writers', title: 'What an acknowledgement costs', measure: measureWriters },
   { name: 'kill', title: 'Kills', measure: measureKills },

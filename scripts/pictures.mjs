@@ -79,6 +79,36 @@ try {
   await settle();
   await shot('bench-close-up');
   await page.keyboard.press('w');
+  // Keys of the board in the panel, spread by a grip, and as a lane over the whole timeline.
+  const head = (name) => page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name, exact: true });
+  const find = async (words) => {
+    await page.keyboard.press('Control+k');
+    await page.getByRole('dialog').getByRole('combobox').fill(words);
+    await page.keyboard.press('Enter');
+  };
+  await head('Timetable board').click();
+  await page.getByRole('button', { name: 'Unfold Timetable board' }).click();
+  await settle();
+  const down = await page.getByRole('row').filter({ has: page.getByText('Down', { exact: true }) }).first().boundingBox();
+  const whole = await page.locator('canvas[aria-label=Tracks]').evaluate((canvas) => ({ from: Number(canvas.dataset.from), each: Number(canvas.dataset.pixelsPerFrame) }));
+  await page.mouse.click(tracks.x + (66 - whole.from) * whole.each, down.y + down.height / 2);
+  await settle();
+  await shot('key-panel');
+  await page.keyboard.press('Shift+l');
+  await settle();
+  await shot('curve-lane');
+  await page.keyboard.press('Shift+l');
+  await page.keyboard.press('l');
+  await find('select all keys of the selected');
+  const last = await page.getByRole('button', { name: /^Last of the selected keys/ }).boundingBox();
+  await page.mouse.move(last.x + last.width / 2, last.y + last.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(last.x - 180, last.y + last.height / 2, { steps: 6 });
+  await settle();
+  await shot('keys-spread');
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await page.getByRole('button', { name: 'Fold Timetable board' }).click();
   // A nest just made: its name to be typed, what rides outside in the strip, its span between two pegs.
   await page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name: 'Tram', exact: true }).click();
   await page.keyboard.press('Control+Enter');

@@ -10,6 +10,8 @@ export type Settings = {
   readonly stepOn: number;
   /** Poses before and after the playhead that ghosts show: how many on each side, by keys or every so many frames. */
   readonly ghosts: { readonly on: boolean; readonly count: number; readonly by: 'keys' | 'frames'; readonly each: number };
+  /** Whether the curves of other open lanes are drawn over a lane, each by its own scale or by the lane’s. */
+  readonly curvesOver: 'no' | 'own' | 'common';
   /** Whether stopping goes back to where playing began. */
   readonly stopReturns: boolean;
   /** How sharp pictures are painted while it plays, as percent of what the screen shows; null: as sharp as the machine keeps up with. */
@@ -27,10 +29,10 @@ export type Settings = {
   readonly letters: boolean;
 };
 
-export const PLAIN_SETTINGS: Settings = { snap: true, ripple: false, together: false, marqueeTakes: 'pegs', keepWas: true, stepOn: 0, ghosts: { on: false, count: 2, by: 'keys', each: 5 }, stopReturns: false, sharpness: 100, memory: 256, folded: [], nestled: false, unit: 'seconds', shortcuts: {}, letters: true };
+export const PLAIN_SETTINGS: Settings = { snap: true, ripple: false, together: false, marqueeTakes: 'pegs', keepWas: true, stepOn: 0, curvesOver: 'no', ghosts: { on: false, count: 2, by: 'keys', each: 5 }, stopReturns: false, sharpness: 100, memory: 256, folded: [], nestled: false, unit: 'seconds', shortcuts: {}, letters: true };
 
 const NAME = 'oak-settings';
-const CHOICES: Readonly<Partial<Record<keyof Settings, readonly unknown[]>>> = { marqueeTakes: ['pegs', 'bars', 'both'], unit: ['seconds', 'frames'] };
+const CHOICES: Readonly<Partial<Record<keyof Settings, readonly unknown[]>>> = { marqueeTakes: ['pegs', 'bars', 'both'], unit: ['seconds', 'frames'], curvesOver: ['no', 'own', 'common'] };
 
 const isRecord = (value: unknown): value is Record<string, unknown> => value !== null && typeof value === 'object' && !Array.isArray(value);
 

@@ -44,7 +44,26 @@ export const HELP_PAGES: readonly HelpPage[] = [
       'Upright pegs are keys, the line between two is the motion itself. With keying on (R) every change becomes a key at the playhead.',
       'With keying off, changing a channel that has keys moves all of them by the same amount, and says so.',
       'Beside each value its string shows the keys around the playhead: the middle sets or removes one, left and right of it lead to the neighbours.',
+      'A track’s first key keeps what was before it, where the layer’s motion was or where its bar begins. How new keys are shaped, and how far the playhead goes on after a pose, is chosen beside Keying.',
       'Drag pegs to move them, or nudge them with comma and full stop; with Shift they go to the next beat, marker or key. Select several with a marquee over their rows. Ctrl+C and Ctrl+V carry them to other layers and compositions.',
+    ],
+  },
+  {
+    id: 'motion', title: 'The motion between keys', picture: <CurvePicture />,
+    says: [
+      'Pull the line between two pegs: sideways for over how many frames it leaves or arrives, up and down for how far it goes past. A double-click puts a key there that changes nothing.',
+      'L grows selected keys into a lane, Shift+L over the whole timeline: keys and handles are dragged there, with Shift along one axis; the faint line is the speed. The pencil draws a motion by hand. A tail is pulled out to repeat.',
+      'The panel says of a selected key when it is, what it shows, how it leaves and arrives. Curves are pressed, or pulled sideways for how strong they are, and kept with the project.',
+      'Several selected keys are a bar with two grips that spread them. Even, reverse, thin, one after another, on beats: Ctrl+K finds them all by plain words.',
+    ],
+  },
+  {
+    id: 'poses', title: 'Poses', picture: <HandlesPicture />,
+    says: [
+      'Y lands: the pose here is keyed, the playhead goes back, and what is changed there is where it comes from. It may drift on afterwards.',
+      'Partners give each other their pose, mirrored. Ghosts (G) show the poses before and after; each can be dragged.',
+      'J gives the motion of a layer to the others that are selected, each so many frames later. A pace after a key finds the time of the next.',
+      'A span can be worked in while its neighbours hold still; time is put in or taken out at the playhead, on all layers or some.',
     ],
   },
   {

@@ -210,11 +210,21 @@ function setNextPlace(context: PressContext, to: Point): boolean {
   return true;
 }
 
+/** Whether an edit that is being asked for wants a point of the picture, and got this one. */
+function pointAsked({ editor }: PressContext, [x, y]: Point): boolean {
+  const { asking } = editor.store.getState();
+  if (asking?.id !== 'keys.apart' || asking.values['order'] !== 'outward') return false;
+  editor.set({ asking: { ...asking, values: { ...asking.values, x: Math.round(x), y: Math.round(y) } } });
+  editor.say(`Outward from ${Math.round(x)}, ${Math.round(y)}.`);
+  return true;
+}
+
 /** On what is selected a drag begins at once; elsewhere the layer under the pointer is asked for first, and where there is none a marquee opens. */
 function chooseOrMove(context: PressContext, event: PointerEvent<HTMLDivElement>, start: Point, onSelected: boolean): void {
   const { editor } = context;
   const { way, frame } = editor.store.getState();
   const shift = event.shiftKey;
+  if (pointAsked(context, start)) return;
   if (!onSelected && !shift && setNextPlace(context, start)) return;
   let reshaping: Reshape | null = null;
   let upright: Bounds | null = null;

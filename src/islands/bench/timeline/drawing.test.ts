@@ -26,12 +26,12 @@ function recorder(): { readonly to: CanvasRenderingContext2D; readonly calls: Ca
   return { to, calls };
 }
 
-function tracks(project: Project, more: Partial<TracksLook> & { readonly unfolded?: readonly string[]; readonly lanes?: readonly string[] } = {}): readonly Call[] {
+function tracks(project: Project, more: Partial<Omit<TracksLook, 'lanes'>> & { readonly unfolded?: readonly string[]; readonly lanes?: readonly string[] } = {}): readonly Call[] {
   const composition = project.compositions.by['main']!;
   const { unfolded = [], lanes = [], ...look } = more;
   const rows = buildRows(project, composition, { unfolded: new Set(unfolded), lanes: new Set(lanes), order: 'list', search: '', filter: 'all', selected: [], alone: null, room: 0 });
   const { to, calls } = recorder();
-  drawTracks(to, rows, { project, composition, view: { from: 0, pixelsPerFrame: 10 }, width: 1200, height: 400, scroll: 0, selection: NOTHING_SELECTED, frame: 0, marquee: null, grip: null, caught: null, shift: null, pulled: false, activity: (id) => activity(project, id), ...look });
+  drawTracks(to, rows, { project, composition, view: { from: 0, pixelsPerFrame: 10 }, width: 1200, height: 400, scroll: 0, selection: NOTHING_SELECTED, frame: 0, marquee: null, grip: null, caught: null, shift: null, pulled: false, lanes: new Set(lanes), curvesOver: 'no', activity: (id) => activity(project, id), ...look });
   return calls;
 }
 const film = smallFilm();
@@ -170,5 +170,27 @@ describe('the ruler', () => {
     expect(calls.filter((call) => call.fill === 'rgba(16, 18, 9, 0.5)').map((call) => call.args)).toEqual([[0, 0, 200, 52], [600, 0, 400, 52]]);
     expect(calls.filter((call) => call.name === 'roundRect' && call.args[3] === 13).map((call) => call.args[0])).toEqual([197.5, 597.5]);
     expect(calls.some((call) => call.fill === INK.leaf)).toBe(false);
+  });
+});
+
+describe('a lane of a track', () => {
+  const film = projectOf([{ id: 'main', name: 'Main', duration: 60, layers: [
+    { id: 'a', name: 'A', kind: 'null', channels: { x: { limits: [0, 80], keys: [{ id: 'k', at: 0, value: 0 }, { id: 'l', at: 20, value: 100, arrives: 60 }, { id: 'm', at: 40, value: 0, right: 'hold' }, { id: 'n', at: 50, value: 20 }] }, y: { keys: [{ id: 'p', at: 0, value: 5 }, { id: 'q', at: 50, value: 9 }] } } },
+  ] } as never]);
+  const lane = (more: Parameters<typeof tracks>[1] = {}) => tracks(film, { lanes: ['main/a x'], ...more });
+  test('shows a handle on each side of a motion that has some, none where it is held', () => {
+    expect(lane().filter((call) => call.name === 'arc').length).toBe(4);
+  });
+  test('draws a key that arrives on another value in two halves, its bounds as dashes, and what lies beyond them in rust', () => {
+    const halves = lane().filter((call) => call.name === 'roundRect' && call.args[2] === 3);
+    // On the bar and in the lane.
+    expect(halves.map((call) => call.args[0])).toEqual([196.5, 200.5, 196.5, 200.5]);
+    expect(lane().some((call) => call.name === 'moveTo' && call.stroke === INK.rust && call.dash.length === 2)).toBe(true);
+    expect(lane().some((call) => call.name === 'fillRect' && call.fill === INK.rust)).toBe(true);
+  });
+  test('draws the curves of other open lanes over it when that is asked for', () => {
+    const names = (more: Parameters<typeof tracks>[1]) => lane({ lanes: ['main/a x', 'main/a y'], ...more }).filter((call) => call.name === 'fillText').map((call) => call.args[0]);
+    expect(names({ curvesOver: 'own' })).toContain('Down');
+    expect(names({})).not.toContain('Down');
   });
 });

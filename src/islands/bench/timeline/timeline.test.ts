@@ -7,6 +7,7 @@ import { NOTHING_SELECTED } from '../editor/state';
 import { catchesFor, classifyDrag, foretell, limitsOf, momentsOf, ownFrames, snapDrag, stepOf, tellDrag, whyLocked, type Drag } from './drag';
 import { dropPlace } from './drop-place';
 import { followLines } from './follow-lines';
+import type { Hit } from './hit';
 import { barsInside, hitTest, keysInside } from './hit-test';
 import { buildRows, rowAt, totalHeight } from './rows/build-rows';
 import type { RowChoice } from './rows/row';
@@ -206,5 +207,54 @@ describe('what a drag means', () => {
     const begin = gestureIds();
     const [first, again] = [begin(), begin()];
     expect([first(), first()]).toEqual([again(), again()]);
+  });
+});
+
+describe('what is pulled where it is drawn', () => {
+  const keyed = projectOf([{ id: 'main', name: 'Main', duration: 100, layers: [
+    { id: 'a', name: 'A', kind: 'null', channels: { x: { keys: [{ id: 'k', at: 0, value: 0 }, { id: 'l', at: 30, value: 90, right: [6, 12] }, { id: 'm', at: 60, value: 30 }] } } },
+    { id: 'b', name: 'B', kind: 'null', spans: [[0, 20], [20, 50]] },
+  ] } as never]);
+  const host = keyed.compositions.by['main']!;
+  const list = buildRows(keyed, host, choice({ unfolded: new Set(['main/a']), lanes: new Set(['main/a x']) }));
+  const row = (kind: string) => list.find((one) => one.is.kind === kind)!;
+  const at = (kind: string, x: number, y: number, drawing: string | null = null) => hitTest(list, keyed, host, view, x, row(kind).top + y, drawing);
+  const grip = (hit: Hit) => { if (hit.kind !== 'grip') throw new Error(`a ${hit.kind}`); return hit; };
+  test('the line between two pegs: its first half says how the motion leaves, its second how it arrives', () => {
+    const first = grip(at('track', 380, 12));
+    expect(first).toMatchObject({ event: 'keys.pull', args: { keys: [{ layer: 'a', track: 'x', key: 'l' }] } });
+    expect(first.pull(4, 0)).toEqual({ move: { leaves: 10 }, told: 'leaves over 10 f' });
+    expect(first.pull(-50, 0).move).toEqual({ leaves: 0 });
+    expect(first.pull(0, -17).move).toMatchObject({ leaves: 6, out: 57 });
+    expect(grip(at('track', 540, 12)).pull(-3, 0)).toEqual({ move: { arrives: 13 }, told: 'arrives over 13 f' });
+    expect(first.twice).toEqual({ event: 'keys.add', args: { composition: 'main', tracks: [{ layer: 'a', track: 'x' }], frame: 38 } });
+    expect(at('track', 700, 12).kind).toBe('row');
+  });
+  test('in a lane: keys go both ways, handles by their own key, the tail repeats as far as it is pulled', () => {
+    const tall = row('curve').height;
+    // From 0 to 102, the height to which its handle stands out.
+    const y = (value: number) => tall - 16 - (value / 102) * (tall - 32);
+    const key = grip(at('curve', 300, y(90)));
+    expect(key).toMatchObject({ event: 'keys.set', args: { keys: [{ layer: 'a', track: 'x', key: 'l' }] } });
+    expect(key.pull(5, 0).move).toEqual({ fields: { at: 35 } });
+    expect(key.pull(0, 10).move).toMatchObject({ fields: { value: expect.closeTo(90 - (10 * 102) / (tall - 32), 1) as number } });
+    const handle = grip(at('curve', 360, y(102)));
+    expect(handle.pull(2, 0)).toMatchObject({ move: { fields: { right: [8, 12] } } });
+    const tail = grip(at('curve', 650, y(30)));
+    expect(tail.pull(70, 0)).toEqual({ move: { rule: 'repeat', repeats: 2 }, told: 'repeats, 2 plays in all' });
+    expect(tail.pull(-5, 0).move).toEqual({ rule: 'hold', repeats: null });
+    expect(at('curve', 480, 4).kind).toBe('row');
+  });
+  test('with the pencil a lane is a sheet: what the pointer passes is what is drawn', () => {
+    const sheet = grip(at('curve', 200, 60, 'main/a x'));
+    sheet.pull(1, 0);
+    sheet.pull(2.5, 6);
+    expect((sheet.pull(4, -3).move as { points: number[][] }).points.map(([frame]) => frame)).toEqual([20, 22.5, 24]);
+    expect(sheet.free).toBe(true);
+  });
+  test('the edge at which two bars of a layer meet is rolled', () => {
+    const layer = list.find((one) => one.is.kind === 'layer' && one.layer?.id === 'b')!;
+    const edge = grip(hitTest(list, keyed, host, view, 201, layer.top + 4));
+    expect(edge).toMatchObject({ event: 'spans.roll', args: { layers: ['b'], at: 20 }, limits: [-19, 29] });
   });
 });

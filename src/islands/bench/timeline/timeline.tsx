@@ -50,7 +50,7 @@ export function Timeline() {
   const { project, composition } = told === null && soon.composition.id === now.composition.id ? soon : now;
   const { duration } = composition;
   const { unfolded, lanes, laneAlone: alone, order, search, filter } = state;
-  const { nestled } = state.settings;
+  const { nestled, curvesOver } = state.settings;
   const filtered = filter === 'selected' ? state.selection.layers : NONE;
   const pane = useRef<HTMLDivElement>(null);
   const [width, height] = useSize(pane);
@@ -83,8 +83,8 @@ export function Timeline() {
 
   useLayoutEffect(() => {
     if (width === 0 || !tracks.current) return;
-    drawTracks(crispContext(tracks.current, width, height), rows, { project, composition, view, width, height, scroll, selection: state.selection, frame: state.frame, marquee, grip, caught, shift, pulled, activity });
-  }, [project, composition, rows, view, width, height, scroll, state.selection, state.frame, marquee, grip, caught, shift, pulled, activity]);
+    drawTracks(crispContext(tracks.current, width, height), rows, { project, composition, view, width, height, scroll, selection: state.selection, frame: state.frame, marquee, grip, caught, shift, pulled, lanes, curvesOver, activity });
+  }, [project, composition, rows, view, width, height, scroll, state.selection, state.frame, marquee, grip, caught, shift, pulled, lanes, curvesOver, activity]);
 
   // What is selected elsewhere comes into sight here.
   const [firstSelected] = state.selection.layers;

@@ -16,6 +16,9 @@ export type TracksLook = {
   readonly marquee: readonly [number, number, number, number] | null;
   /** The grip under the pointer. */
   readonly grip: { readonly layer: string; readonly end: 'start' | 'end'; readonly kind: 'trim' | 'stretch' } | null;
+  /** Lanes that are open, and whether their curves are drawn over each other. */
+  readonly lanes: ReadonlySet<string>;
+  readonly curvesOver: 'no' | 'own' | 'common';
   /** Keys are being pulled: scales stay as they were. */
   readonly pulled: boolean;
   /** What is dragged, and how far. */

@@ -107,6 +107,15 @@ export const ARRANGE_ACTIONS: readonly Action[] = [
       else editor.say('They are partners already.');
     },
   },
+  {
+    id: 'layers.pose-tracks', title: 'Keying the pose takes the tracks of the selected keys', group: 'Layers', also: 'pose set', whyNot: needsKeys,
+    run: (editor) => {
+      const { keys } = editor.store.getState().selection;
+      for (const layer of new Set(keys.map((key) => key.layer))) editor.nudge('pose tracks', 'layers.set', { layers: [layer], field: 'pose', value: [...new Set(keys.filter((key) => key.layer === layer).map((key) => key.track))] });
+      editor.say('Keying the pose takes these tracks, and whatever else has keys.');
+    },
+  },
+  { id: 'layers.pose-plain', title: 'Keying the pose takes place, sizes, turn, lean and opacity', group: 'Layers', also: 'pose reset', whyNot: (state) => needsLayers(state) ?? (chosenLayers(state).some((layer) => layer.pose !== null) ? null : 'It does that already.'), run: (editor) => void editor.do('layers.set', { layers: editor.store.getState().selection.layers, field: 'pose', value: null }) },
   ...NEW_KEYS.map(([newKeys, words]): Action => ({ id: `keys.new-${newKeys}`, title: `New keys are ${words}`, group: 'Keys', also: 'default interpolation', whyNot: (state) => (state.project.newKeys === newKeys ? `New keys are ${words} already.` : null), run: (editor) => void editor.do('project.keys', { newKeys }) })),
   { id: 'spans.split', title: 'Cut the bar here, in the same layer', group: 'Time', also: 'split span', whyNot: needsLayers, run: does('spans.split', (state) => ({ layers: state.selection.layers, frame: state.frame }), 'The playhead is not inside a bar that is selected.') },
   { id: 'spans.join', title: 'Join the bars of a layer', group: 'Time', also: 'merge span', whyNot: needsLayers, run: does('spans.join', (state) => ({ layers: state.selection.layers, at: null }), 'Each has one bar.') },

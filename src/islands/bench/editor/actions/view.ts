@@ -117,6 +117,9 @@ export const VIEW_ACTIONS: readonly Action[] = [
       editor.set({ laneAlone: name, lanes: new Set([...state.lanes, name]) });
     },
   },
+  ...([['no', 'Lanes show their own curve alone'], ['own', 'Curves over each other, each by its own scale'], ['common', 'Curves over each other, by one scale']] as const).map(([over, title]): Action => ({
+    id: `view.curves-${over}`, title, group: 'View', also: 'graph compare overlay', whyNot: (state) => (state.settings.curvesOver === over ? 'They are shown so already.' : null), run: (editor) => editor.setSettings({ curvesOver: over }),
+  })),
   { id: 'view.ghosts', title: 'Ghosts of the poses before and after', group: 'Picture', keys: ['G'], also: 'onion skin trail', isOn: (state) => state.settings.ghosts.on, run: (editor) => { const { ghosts } = editor.store.getState().settings; editor.setSettings({ ghosts: { ...ghosts, on: !ghosts.on } }); if (!ghosts.on && editor.store.getState().selection.layers.length === 0) editor.say('Select a layer to see its ghosts.'); } },
   { id: 'view.unfold-all', title: 'Unfold all layers', group: 'View', keys: ['Shift+F'], whyNot: (state) => (!laneIsAlone(state) && current(state).layers.order.every((id) => state.unfolded.has(foldKey(current(state).id, id))) ? 'All layers are unfolded already.' : null), run: (editor) => { const state = editor.store.getState(); editor.set({ laneAlone: null, unfolded: new Set(current(state).layers.order.map((id) => foldKey(current(state).id, id))) }); } },
   { id: 'view.fold-all', title: 'Fold all layers', group: 'View', keys: ['Ctrl+Shift+F'], whyNot: (state) => (state.unfolded.size + state.lanes.size === 0 ? 'All layers are folded already.' : null), run: (editor) => editor.set({ laneAlone: null, unfolded: new Set(), lanes: new Set() }) },

@@ -1,5 +1,5 @@
 import { copyKeys, framesOf, keysOf, NO_MOMENTS } from '../../../../core/commands';
-import { keyedTracks } from '../../../../core/scene';
+import { keyedTracks, keyTimesOf, trackAt } from '../../../../core/scene';
 import { chosenLayers } from '../actions/action';
 import { current } from '../current';
 import type { EditorState } from '../state';
@@ -45,7 +45,7 @@ export const shiftSoft = defineAsk({
   step: (state, values) => (num(values, 'by') === 0 ? null : { event: 'keys.move', args: { keys: state.selection.keys, by: num(values, 'by'), soft: num(values, 'soft') } }),
 });
 
-export const ORDERS = [['rows', 'from the top row down'], ['up', 'from the bottom row up'], ['across', 'from left to right'], ['down', 'from the top of the picture down'], ['outward', 'outward from the middle'], ['chance', 'by chance']] as const;
+export const ORDERS = [['rows', 'from the top row down'], ['up', 'from the bottom row up'], ['across', 'from left to right'], ['down', 'from the top of the picture down'], ['outward', 'outward; press a point'], ['chance', 'by chance']] as const;
 
 export const apartBy = defineAsk({
   id: 'keys.apart', title: 'Put layers’ keys one after another', group: 'Keys', also: 'stagger offset delay cascade sequence', whyNot: (state) => needsMotion(state) ?? (new Set(meantKeys(state).map((key) => key.layer)).size > 1 ? null : 'Select keys of two layers at least.'),
@@ -55,7 +55,7 @@ export const apartBy = defineAsk({
     { kind: 'choice', name: 'measure', label: 'By rank or by distance', options: [['rank', 'evenly'], ['distance', 'by how far they are']] }, { kind: 'number', name: 'seed', label: 'Seed of the chance', unit: '' },
   ],
   born: () => ({ step: 0, order: 'rows', measure: 'rank', seed: 1 }),
-  step: (state, values) => (num(values, 'step') === 0 ? null : { event: 'keys.apart', args: { keys: meantKeys(state), step: num(values, 'step'), order: values['order'], measure: values['measure'], from: null, seed: Math.round(num(values, 'seed')), frame: state.frame } }),
+  step: (state, values) => (num(values, 'step') === 0 ? null : { event: 'keys.apart', args: { keys: meantKeys(state), step: num(values, 'step'), order: values['order'], measure: values['measure'], from: values['x'] === undefined ? null : [num(values, 'x'), num(values, 'y')], seed: Math.round(num(values, 'seed')), frame: state.frame } }),
 });
 
 /** Whose motion is given on: of the selected layers the only one with keys, else the first that was selected. */
@@ -122,8 +122,28 @@ export const bounds = defineAsk({
   step: (state, values) => ({ event: 'tracks.limits', args: { tracks: meantTracks(state), limits: [num(values, 'low'), num(values, 'high')] } }),
 });
 
+export const between = defineAsk({
+  id: 'keys.between', title: 'Select keys between two frames', group: 'Keys', also: 'time range keyframes', whyNot: needsMotion, does: 'Select',
+  words: (state) => `Keys of ${meantTracks(state).length === 1 ? 'the track' : `${meantTracks(state).length} tracks`} from`,
+  fields: [{ kind: 'number', name: 'from', label: 'The first frame', unit: 'f' }, { kind: 'number', name: 'to', label: 'The frame before which they lie', unit: 'f' }],
+  born: (state) => ({ from: current(state).range[0], to: current(state).range[1] }),
+  step: () => null,
+  choose(editor, values) {
+    const state = editor.store.getState();
+    const composition = current(state);
+    const keys = meantTracks(state).flatMap(({ layer, track }) => {
+      const one = composition.layers.by[layer]!;
+      const found = trackAt(state.project, one, track)!;
+      const { moments } = keyTimesOf(state.project, composition, one, found);
+      return keysOf(found.channel).filter((key) => moments(key.at).some(({ from }) => from >= num(values, 'from') && from < num(values, 'to'))).map((key) => ({ layer, track, key: key.id }));
+    });
+    editor.select({ keys });
+    editor.say(`${keys.length} ${keys.length === 1 ? 'key' : 'keys'} selected.`);
+  },
+});
+
 function round(frame: number): number {
   return Math.round(frame * 100) / 100;
 }
 
-export const KEY_ASKS: readonly Ask[] = [spreadBy, lengthTo, shiftSoft, apartBy, giveMotion, thinTo, intoKeys, leavesOver, paceOf, bounds];
+export const KEY_ASKS: readonly Ask[] = [spreadBy, lengthTo, shiftSoft, apartBy, giveMotion, thinTo, intoKeys, leavesOver, paceOf, bounds, between];

@@ -72,6 +72,13 @@ export const halfLater = defineAsk({
   step: (state, values) => ({ event: 'poses.later', args: { layer: state.selection.layers[0]!, onto: onto(state), by: num(values, 'by'), mirror: values['mirror'] === 'yes' } }),
 });
 
+export const mirrorLine = defineAsk({
+  id: 'layers.mirror', title: 'The line across which poses are mirrored', group: 'Layers', also: 'symmetry axis partner', whyNot: needsLayers, does: 'Set it',
+  words: (state) => `${whom(state)} is mirrored across the upright line at`, fields: [{ kind: 'number', name: 'at', label: 'Pixels across, in its parent', unit: '' }],
+  born: (state) => ({ at: chosenLayers(state)[0]?.mirrorAt ?? (chosenLayers(state)[0]?.parent === null ? current(state).width / 2 : 0) }),
+  step: (state, values) => ({ event: 'layers.set', args: { layers: state.selection.layers, field: 'mirrorAt', value: num(values, 'at') } }),
+});
+
 export const ghostly = defineAsk({
   id: 'view.ghosts-how', title: 'Which ghosts are shown', group: 'Picture', also: 'onion skin frames keys', whyNot: () => null, does: 'Show them', words: () => 'Ghosts before and after:',
   fields: [{ kind: 'number', name: 'count', label: 'Ghosts on each side', unit: '', least: 1, most: 12 }, { kind: 'choice', name: 'by', label: 'By keys or by frames', options: [['keys', 'at keys'], ['frames', 'every so many frames']] }, { kind: 'number', name: 'each', label: 'Frames between them', unit: 'f', least: 1, most: 1000 }],
@@ -80,4 +87,4 @@ export const ghostly = defineAsk({
   choose: (editor, values) => editor.setSettings({ ghosts: { on: true, count: Math.round(num(values, 'count')), by: values['by'] as 'keys' | 'frames', each: Math.round(num(values, 'each')) } }),
 });
 
-export const POSE_ASKS: readonly Ask[] = [ghostly, land, driftOn, holdSpan, halfLater];
+export const POSE_ASKS: readonly Ask[] = [ghostly, mirrorLine, land, driftOn, holdSpan, halfLater];

@@ -2,7 +2,7 @@ import { Maximize2, Minimize2, Pencil, X } from 'lucide-react';
 import { isHeldKey, keyName, keysOf, type KeyRef } from '../../../../core/commands';
 import { runsRound, segmentControls, type Handle, type ScalarKey } from '../../../../core/keys';
 import { keyedTracks, keyTimesOf, trackAt, unbent, type Track } from '../../../../core/scene';
-import { member, type Channel, type Composition, type Layer, type Project } from '../../../../core/model';
+import { inOrder, member, type Channel, type Composition, type Layer, type Project } from '../../../../core/model';
 import { framesPerSecond } from '../../../../core/time';
 import { IconButton, Select } from '../../../../ui';
 import { useEditor, useEditorState } from '../../editor/editor-context';
@@ -10,7 +10,7 @@ import { curveKey, type TimelineView } from '../../editor/state';
 import { showNumber } from '../../panel/read-number';
 import { curveScale, PADDING, type CurveScale } from '../curve-scale';
 import type { Grip, Hit } from '../hit';
-import { INK } from '../inks';
+import { INK, LABELS } from '../inks';
 import { legGrip } from '../leg-grip';
 import { keyNames, pegsOf } from '../pegs';
 import { frameOf, xOf } from '../scale';
@@ -94,6 +94,7 @@ function drawCurve(to: CanvasRenderingContext2D, look: TracksLook, row: Row<Trac
   drawLevels(to, scale, channel, track, Math.min(width, xOf(composition.duration, view)), row.height);
   const [from, until] = [Math.max(0, xOf(0, view)), Math.min(width, xOf(composition.duration, view))];
   drawSpeed(to, scale, look, from, until, row.height, framesPerSecond(composition.rate));
+  drawOthers(to, look, row, scale, from, until);
   const pegs = pegsOf(project, composition, layer, [track]);
   const [first, last] = [pegs[0] ? xOf(pegs[0].at, view) : from, pegs.length > 0 ? xOf(pegs[pegs.length - 1]!.at, view) : until];
   line(to, scale, view, Math.max(from, first), Math.min(until, last), 1, INK.amber);
@@ -198,6 +199,22 @@ function line(to: CanvasRenderingContext2D, { valueAt, y }: CurveScale, view: Ti
   to.lineTo(until, y(valueAt(frameOf(until, view))));
   to.stroke();
   to.globalAlpha = 1;
+}
+
+/** The curves of other open lanes, each in an ink of its own with its name: by its own scale, or by that of the lane. */
+function drawOthers(to: CanvasRenderingContext2D, { project, composition, view, lanes, curvesOver }: TracksLook, row: Row<Track>, scale: CurveScale, from: number, until: number): void {
+  if (curvesOver === 'no') return;
+  let n = 0;
+  to.font = "12px 'Figtree'";
+  for (const layer of inOrder(composition.layers)) for (const track of keyedTracks(project, layer)) {
+    if (track.spec.type !== 'N' || (layer === row.layer && track.address === row.own.address) || !lanes.has(curveKey(composition.id, layer.id, track.address))) continue;
+    const ink = LABELS[(n + 2) % LABELS.length]!;
+    const own = curveScale(project, composition, layer, track, row.height, false);
+    line(to, curvesOver === 'own' ? own : { ...own, y: scale.y }, view, from, until, 0.65, ink);
+    to.fillStyle = ink;
+    to.fillText(layer === row.layer ? track.spec.label : `${track.spec.label} of ${layer.name}`, Math.max(6, from + 6), 14 + n * 14);
+    n++;
+  }
 }
 
 /** How fast the value changes, on a scale of its own about the row's foot: a second, faint line. */

@@ -106,10 +106,12 @@ const TrackHead = memo(function TrackHead({ top, height, layer, track, project, 
   const layers = useMemo(() => [layer], [layer]);
   const value = valueAt(project, composition, layer, track, frame);
   const shown = typeof value === 'number' ? `${showNumber(value)}${track.spec.unit === '°' ? '°' : ` ${track.spec.unit}`}` : typeof value === 'string' ? value : '';
+  const limits = track.channel?.limits ?? null;
+  const beyond = typeof value === 'number' && limits !== null && (value < limits[0] - 1e-6 || value > limits[1] + 1e-6);
   return (
     <div role="row" style={{ top, height }} className="absolute inset-x-0 flex items-center gap-2 border-b border-[#262a20] pr-1 pl-9 text-[12.5px]">
       <span role="gridcell" className="min-w-0 grow truncate text-muted">{track.spec.label}</span>
-      <span role="gridcell" className="max-w-24 shrink-0 truncate font-mono text-[12px] text-amber">{shown}</span>
+      <span role="gridcell" className={`max-w-24 shrink-0 truncate font-mono text-[12px] ${beyond ? 'text-rust' : 'text-amber'}`} title={beyond ? `Beyond its bounds ${limits![0]} and ${limits![1]}` : undefined}>{shown}</span>
       <span role="gridcell" className="shrink-0"><KeyStringOf layers={layers} track={track.address} label={`${track.spec.label} of ${layer.name}`} project={project} composition={composition} frame={frame} disabled={layer.locked} /></span>
     </div>
   );
