@@ -166,7 +166,7 @@ describe('jobs of the trade, in so many gestures', () => {
     await hand.press('r');
     await hand.press('Control+a');
     await hand.press('Shift+k');
-    await undone(/^Undo Add 30 keys/);
+    await undone(/^Undo Key the pose: 42 keys/);
     await hand.field('Playhead');
     await hand.type('15');
     for (const [i, name] of names.entries()) {

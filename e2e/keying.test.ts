@@ -53,7 +53,7 @@ const ball = (id: string, name: string, x: number, channels: object = {}): FileL
 const moving = { y: { keys: [{ id: 'p', at: 10, value: 100 }, { id: 'q', at: 40, value: 500 }, { id: 'r', at: 70, value: 300 }] } };
 
 async function open(layers: readonly FileLayer[], more: object = {}): Promise<void> {
-  const response = await fetch(`${server.address}/api/import`, { method: 'POST', headers: { 'content-type': 'application/octet-stream', origin: server.address }, body: JSON.stringify({ format: 'oak-tumble/project', version: 2, name: 'Keys', main: 'main', compositions: [{ id: 'main', name: 'Main', duration: 120, layers, ...more }] }) });
+  const response = await fetch(`${server.address}/api/import`, { method: 'POST', headers: { 'content-type': 'application/octet-stream', origin: server.address }, body: JSON.stringify({ format: 'oak-tumble/project', version: 2, name: 'Keys', main: 'main', compositions: [{ id: 'main', name: 'Main', duration: 120, layers, ...more }, { id: 'main2', name: 'Inside', duration: 30, layers: [ball('dot', 'Dot', 30)] }] }) });
   project = ((await response.json()) as { id: string }).id;
   await page.goto(`${server.address}/projects/${project}`);
   await page.locator('canvas[data-frame-shown]').waitFor();
@@ -125,7 +125,7 @@ describe('jobs, in so many gestures', () => {
     await find('drift on slowly');
     await page.getByRole('group', { name: /Drift on slowly/ }).waitFor();
     await page.keyboard.press('Enter');
-    expect((await keysOf('t', 'y')).map(({ at, value }) => [at, value])).toEqual([[28, 460], [40, 400], [100, 385]]);
+    await expect.poll(async () => (await keysOf('t', 'y')).map(({ at, value }) => [at, value])).toEqual([[28, 460], [40, 400], [100, 385]]);
   });
   test('motion goes to three layers, 5 frames apart: 4', async () => {
     await open([ball('a', 'Ball', 200, moving), ball('b', 'Second', 400), ball('c', 'Third', 600), ball('d', 'Fourth', 800)]);
@@ -216,8 +216,9 @@ describe.each([['the whole composition in view', 0], ['zoomed in and scrolled', 
   };
   test('the line between two pegs is pulled sideways and up; Esc lets go, undo takes it back; a double-click adds a key', async () => {
     await opened();
-    const at = await inRow(46, 'Down');
-    const to = await inRow(50, 'Down');
+    // The line stands where the value is, between 100 at the row's foot and 500 at its head.
+    const level = 7 - ((460 - 100) / 400) * 14;
+    const [at, to] = [await inRow(46, 'Down'), await inRow(50, 'Down')].map(({ x, y }) => ({ x, y: y + level })) as [{ x: number; y: number }, { x: number; y: number }];
     await page.mouse.move(at.x, at.y);
     await page.mouse.down();
     await page.mouse.move(to.x, to.y, { steps: 4 });
@@ -314,7 +315,7 @@ describe('asked for by numbers', () => {
     await page.keyboard.type('5');
     await page.keyboard.press('Enter');
     await strip.waitFor({ state: 'detached' });
-    for (const [i, layer] of ['a', 'b', 'c'].entries()) expect((await keysOf(layer, 'y')).map(({ at }) => at)).toEqual([10 + i * 5, 40 + i * 5, 70 + i * 5]);
+    for (const [i, layer] of ['a', 'b', 'c'].entries()) await expect.poll(async () => (await keysOf(layer, 'y')).map(({ at }) => at)).toEqual([10 + i * 5, 40 + i * 5, 70 + i * 5]);
     await find('put time in or take it out');
     await page.getByRole('group', { name: /Put time in/ }).waitFor();
     await page.keyboard.type('20');
@@ -363,5 +364,112 @@ describe('asked for by numbers', () => {
     expect(places[0]).toBe(640);
     expect(Math.abs(places[1]! - 300)).toBeLessThan(2);
     expect(Math.abs(places[2]! - 900)).toBeLessThan(2);
+  });
+  test('with keying on, Enter in a field keys the value that stands there', async () => {
+    await open([ball('a', 'Ball', 640)]);
+    await hand.pick('Ball');
+    await page.keyboard.press('r');
+    await hand.time(20, 'Ball');
+    await page.getByLabel('Turn of Ball', { exact: true }).click();
+    await page.keyboard.press('Enter');
+    await expect.poll(async () => (await keysOf('a', 'rotation')).map(({ at, value }) => [at, value])).toEqual([[20, 0]]);
+  });
+  test('ghosts show the poses before and after, and each can be dragged', async () => {
+    await open([ball('a', 'Ball', 640, moving)]);
+    await hand.pick('Ball');
+    await hand.time(40, 'Ball');
+    await page.keyboard.press('g');
+    const ghost = page.getByRole('button', { name: 'Before: the pose at frame 10' });
+    await ghost.waitFor();
+    await page.getByRole('button', { name: 'After: the pose at frame 70' }).waitFor();
+    const box = (await ghost.boundingBox())!;
+    const at = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    await page.mouse.move(at.x, at.y);
+    await page.mouse.down();
+    await page.mouse.move(at.x, at.y + 40, { steps: 4 });
+    await page.keyboard.press('Escape');
+    await page.mouse.up();
+    expect((await keysOf('a', 'y'))[0]!.value).toBe(100);
+    await drag(page, at, { x: at.x, y: at.y + 40 });
+    await expect.poll(async () => (await keysOf('a', 'y'))[0]!.value as number).toBeGreaterThan(150);
+    expect((await keysOf('a', 'y')).slice(1).map(({ at: when, value }) => [when, value])).toEqual([[40, 500], [70, 300]]);
+    await page.keyboard.press('g');
+    await ghost.waitFor({ state: 'detached' });
+  });
+  test('a motion is drawn by hand in its lane, as few keys as keep to it', async () => {
+    await open([ball('a', 'Ball', 640, moving)]);
+    await hand.pick('Ball');
+    await page.keyboard.press('l');
+    await page.getByRole('button', { name: 'Draw Down by hand' }).click();
+    const row = (await page.getByRole('grid', { name: 'Layers' }).getByRole('row').filter({ hasText: 'faint: speed' }).boundingBox())!;
+    const point = async (frame: number, part: number) => ({ x: (await pointInTracks(page, frame, 'Ball')).x, y: row.y + 16 + (row.height - 32) * part });
+    const [from, over, to] = [await point(20, 0.9), await point(40, 0.2), await point(60, 0.8)];
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    await page.mouse.move(over.x, over.y, { steps: 12 });
+    await page.mouse.move(to.x, to.y, { steps: 12 });
+    await page.mouse.up();
+    await undone(/^Undo Draw Down of Ball/);
+    const drawn = await keysOf('a', 'y');
+    // What lay between gave way, what lies outside stayed.
+    expect([drawn[0]!.at, drawn[drawn.length - 1]!.at]).toEqual([10, 70]);
+    expect(drawn.some(({ id }) => id === 'q')).toBe(false);
+    expect(drawn.length).toBeLessThan(16);
+    const values = (await ask('values', '--comp', 'main', '--layer', 'a', '--channel', 'y', '--frames', '20..61/20')) as number[];
+    expect(values[1]).toBeGreaterThan(values[0]! + 200);
+    expect(values[1]).toBeGreaterThan(values[2]! + 150);
+    await page.keyboard.press('Control+z');
+    await expect.poll(async () => (await keysOf('a', 'y')).map(({ at }) => at)).toEqual([10, 40, 70]);
+  });
+});
+
+describe('bars', () => {
+  const spansOf = async (layer: string): Promise<unknown> => {
+    await untilSaved(page);
+    const kept = JSON.parse(await exported(server.address, project)) as unknown as { compositions: readonly { id: string; layers: readonly { id: string; spans?: unknown; start?: number; timing?: readonly { op: string; by?: number }[] }[] }[] };
+    return kept.compositions.find((one) => one.id === 'main')!.layers.find((one) => one.id === layer);
+  };
+  test('are cut in place, their edge is rolled, and they are joined again', async () => {
+    await open([ball('a', 'Ball', 640)]);
+    await hand.pick('Ball');
+    await hand.time(40, 'Ball');
+    await find('cut the bar here');
+    await expect.poll(() => spansOf('a')).toMatchObject({ spans: [[0, 40], [40, 120]] });
+    const edge = await pointInTracks(page, 40, 'Ball');
+    const to = await pointInTracks(page, 60, 'Ball');
+    await page.mouse.move(edge.x, edge.y);
+    await page.mouse.down();
+    await page.mouse.move(to.x, to.y, { steps: 4 });
+    await page.getByText(/the edge at 60/).waitFor();
+    await page.keyboard.press('Escape');
+    await page.mouse.up();
+    expect(await spansOf('a')).toMatchObject({ spans: [[0, 40], [40, 120]] });
+    await drag(page, edge, to);
+    await expect.poll(() => spansOf('a')).toMatchObject({ spans: [[0, 60], [60, 120]] });
+    await find('join the bars');
+    await expect.poll(async () => (await spansOf('a') as { spans?: unknown }).spans ?? [[0, 120]]).toEqual([[0, 120]]);
+  });
+  test('many get one beginning and length, their gaps are closed, and what a nest shows slides under its bar', async () => {
+    await open([ball('a', 'Ball', 200), ball('b', 'Second', 400), { id: 'n', name: 'Nest', kind: 'nest', source: 'main2', spans: [[80, 110]], start: 80 }]);
+    await hand.pick('Ball');
+    await hand.pick('Second', ['Shift']);
+    await find('one beginning and length');
+    await page.getByRole('group', { name: /One beginning and length/ }).waitFor();
+    await page.keyboard.type('10');
+    await page.keyboard.press('Tab');
+    await page.keyboard.type('20');
+    await page.keyboard.press('Enter');
+    await expect.poll(() => spansOf('b')).toMatchObject({ spans: [[10, 30]] });
+    expect(await spansOf('a')).toMatchObject({ spans: [[10, 30]] });
+    await hand.pick('Second');
+    await hand.pick('Nest', ['Control']);
+    await find('close the gaps');
+    await expect.poll(() => spansOf('n')).toMatchObject({ spans: [[30, 60]], start: 30 });
+    await hand.pick('Nest');
+    await find('slide what is shown');
+    await page.getByRole('group', { name: /Slide what is shown/ }).waitFor();
+    await page.keyboard.type('6');
+    await page.keyboard.press('Enter');
+    await expect.poll(() => spansOf('n')).toMatchObject({ spans: [[30, 60]], start: 30, timing: [{ op: 'delay', by: 6 }] });
   });
 });

@@ -36,7 +36,9 @@ const more: fc.Arbitrary<Fields> = fc.oneof(
 );
 const run = (least: number, most: number, fields = more) => fc.array(fc.record({ gap: fc.integer({ min: 2, max: 12 }), value, fields }), { minLength: least, maxLength: most }).map((list) => {
   let at = 0;
-  return list.map(({ gap, value: one, fields: rest }, i) => ({ id: `k${i}`, at: (at += gap), value: one, ...rest }));
+  // Handles that meet in time stand upright there: a value as steep as it likes is compared with nothing.
+  const within = (handle: unknown, room: number) => (Array.isArray(handle) ? [Math.sign(handle[0] as number) * Math.min(Math.max(0.5, Math.abs(handle[0] as number)), room * 0.4), handle[1]] : handle);
+  return list.map(({ gap, value: one, fields: { right, left, ...rest } }, i) => ({ id: `k${i}`, at: (at += gap), value: one, ...rest, ...(right === undefined ? {} : { right: within(right, list[i + 1]?.gap ?? 9) }), ...(left === undefined ? {} : { left: within(left, gap) }) }));
 });
 const filmOf = (keys: readonly object[], fields: Fields = {}, more: readonly LayerInput[] = []) => projectOf([{ id: 'main', name: 'Main', duration: 160, layers: [{ id: 'a', name: 'A', kind: 'shape', ...fields, channels: { x: { keys } } } as never, ...more] }]);
 const anyFilm = fc.tuple(run(3, 7), fc.integer({ min: 0, max: 9 }).map((n) => n / 2)).map(([keys, start]) => filmOf(keys, { start }));

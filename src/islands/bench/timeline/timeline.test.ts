@@ -219,16 +219,19 @@ describe('what is pulled where it is drawn', () => {
   const list = buildRows(keyed, host, choice({ unfolded: new Set(['main/a']), lanes: new Set(['main/a x']) }));
   const row = (kind: string) => list.find((one) => one.is.kind === kind)!;
   const at = (kind: string, x: number, y: number, drawing: string | null = null) => hitTest(list, keyed, host, view, x, row(kind).top + y, drawing);
+  /** The line of the track at a place across, wherever it stands in its row. */
+  const onLine = (x: number) => Array.from({ length: 24 }, (_, y) => at('track', x, y)).find((hit) => hit.kind === 'grip') ?? at('track', x, 12);
   const grip = (hit: Hit) => { if (hit.kind !== 'grip') throw new Error(`a ${hit.kind}`); return hit; };
   test('the line between two pegs: its first half says how the motion leaves, its second how it arrives', () => {
-    const first = grip(at('track', 380, 12));
+    const first = grip(onLine(380));
+    expect(at('track', 380, 22).kind).toBe('row');
     expect(first).toMatchObject({ event: 'keys.pull', args: { keys: [{ layer: 'a', track: 'x', key: 'l' }] } });
     expect(first.pull(4, 0)).toEqual({ move: { leaves: 10 }, told: 'leaves over 10 f' });
     expect(first.pull(-50, 0).move).toEqual({ leaves: 0 });
     expect(first.pull(0, -17).move).toMatchObject({ leaves: 6, out: 57 });
-    expect(grip(at('track', 540, 12)).pull(-3, 0)).toEqual({ move: { arrives: 13 }, told: 'arrives over 13 f' });
+    expect(grip(onLine(540)).pull(-3, 0)).toEqual({ move: { arrives: 13 }, told: 'arrives over 13 f' });
     expect(first.twice).toEqual({ event: 'keys.add', args: { composition: 'main', tracks: [{ layer: 'a', track: 'x' }], frame: 38 } });
-    expect(at('track', 700, 12).kind).toBe('row');
+    expect(onLine(700).kind).toBe('row');
   });
   test('in a lane: keys go both ways, handles by their own key, the tail repeats as far as it is pulled', () => {
     const tall = row('curve').height;

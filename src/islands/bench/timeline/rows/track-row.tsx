@@ -1,7 +1,7 @@
 import { memo, useMemo } from 'react';
 import { keysOf } from '../../../../core/commands';
 import { channelSampler, keyedTracks, keyTimesOf, valueAt, type Track } from '../../../../core/scene';
-import type { Composition, Layer, Project } from '../../../../core/model';
+import type { Channel, Composition, Layer, Project } from '../../../../core/model';
 import { useEditorState } from '../../editor/editor-context';
 import { foldKey } from '../../editor/state';
 import { showNumber } from '../../panel/read-number';
@@ -21,15 +21,50 @@ export const trackRow = defineRow<Track>({
   height: 24,
   under: ({ project, composition }, layer, choice) => (choice.unfolded.has(foldKey(composition.id, layer.id)) ? keyedTracks(project, layer).map((track) => ({ key: ` ${track.address}`, own: track })) : []),
   draw: (to, look, row) => drawMotion(to, look, row.layer!, row, row.own),
-  hit(row, { project, composition }, view, x) {
+  hit(row, { project, composition }, view, x, y) {
     const layer = row.layer!;
     const peg = nearestPeg(pegsOf(project, composition, layer, [row.own]), view, x);
     if (peg) return { kind: 'keys', ...peg, layer: layer.id };
-    return legGrip({ project, composition }, layer, row.own, view, x, row.height) ?? { kind: 'row', layer: layer.id };
+    // Beside the line a press still opens a rectangle.
+    const onLine = Math.abs(lineAt(project, composition, layer, row.own, frameOf(x, view), row.height) - y) <= ON_LINE;
+    return (onLine ? legGrip({ project, composition }, layer, row.own, view, x, row.height) : null) ?? { kind: 'row', layer: layer.id };
   },
   pegs: (row, { project, composition }) => pegsOf(project, composition, row.layer!, [row.own]),
   Head: ({ row, project, composition }) => <TrackHead top={row.top} height={row.height} layer={row.layer!} track={row.own} project={project} composition={composition} />,
 });
+
+/** How near the line is taken, in pixels. */
+const ON_LINE = 5;
+/** How many places of a motion are looked at for how high it goes. */
+const LOOKS = 160;
+const ranges = new WeakMap<Channel, readonly [low: number, high: number]>();
+
+/** How far the values of a track go, between its first and last key. */
+function rangeOf(channel: Channel): readonly [low: number, high: number] {
+  let known = ranges.get(channel);
+  if (known) return known;
+  const keys = keysOf(channel);
+  const sample = channelSampler(channel, 'N') as (x: number) => number;
+  const [from, to] = [keys[0]!.at, keys[keys.length - 1]!.at];
+  let [low, high] = [Infinity, -Infinity];
+  const see = (value: number) => { [low, high] = [Math.min(low, value), Math.max(high, value)]; };
+  for (const key of keys) see(key.value as number);
+  for (let n = 1; n < LOOKS; n++) see(sample(from + ((to - from) * n) / LOOKS));
+  ranges.set(channel, (known = [low, high]));
+  return known;
+}
+
+/** Where in a row of a height the line of a track stands at a frame, from the row's top. */
+function lineAt(project: Project, composition: Composition, layer: Layer, { channel, spec, operator }: Track, frame: number, height: number): number {
+  if (!channel || spec.type !== 'N') return height / 2;
+  const value = (channelSampler(channel, 'N') as (x: number) => number)(keyTimesOf(project, composition, layer, { spec, operator }).at(frame));
+  return yIn(value, rangeOf(channel), height);
+}
+
+function yIn(value: number, [low, high]: readonly [number, number], height: number): number {
+  const reach = height / 2 - 5;
+  return height / 2 + reach - ((value - low) / (high - low || 1)) * reach * 2;
+}
 
 /** The motion between two pegs is the line between them: straight, curved, or dashed level where it is held. */
 function drawMotion(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, row: Row, still: Track): void {
@@ -40,7 +75,6 @@ function drawMotion(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer
   const { channel, spec } = track;
   const times = keyTimesOf(project, composition, layer, track);
   const pegs = pegsOf(project, composition, layer, [track]);
-  const keys = keysOf(channel);
   if (!channel || pegs.length === 0) return;
   const middle = row.top + row.height / 2;
   const first = Math.max(0, xOf(pegs[0]!.at, view));
@@ -49,17 +83,13 @@ function drawMotion(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer
   to.lineWidth = 1;
   if (spec.type === 'N') {
     const sample = channelSampler(channel, 'N') as (x: number) => number;
-    const numbers = keys.map((key) => key.value as number);
-    let [low, high] = [Math.min(...numbers), Math.max(...numbers)];
     const valueAt = (x: number) => sample(times.at(frameOf(x, view)));
     const points: [number, number][] = [];
     for (let x = first; x <= last; x += 2) {
-      const value = valueAt(x);
-      points.push([x, value]);
-      [low, high] = [Math.min(low, value), Math.max(high, value)];
+      points.push([x, valueAt(x)]);
     }
-    const reach = row.height / 2 - 5;
-    const y = (value: number) => middle + reach - ((value - low) / (high - low || 1)) * reach * 2;
+    const range = rangeOf(channel);
+    const y = (value: number) => row.top + yIn(value, range, row.height);
     // Where the layer's own timing bends its keys, a stretch of the line is not a stretch between two pegs.
     const heldUntil = times.even ? pegs.flatMap((peg, i) => (i + 1 < pegs.length && peg.held ? [[xOf(peg.at, view), xOf(pegs[i + 1]!.at, view)] as const] : [])) : [];
     to.globalAlpha = 0.75;
