@@ -18,12 +18,16 @@ export function NewProject({ files: given, onClose, onMade }: { readonly files: 
   const [seconds, setSeconds] = useState(10);
   const [files, setFiles] = useState(given);
   const [trouble, setTrouble] = useState<string | null>(null);
+  // A second press while the first is on its way would make a second project.
+  const [making, setMaking] = useState(false);
   const rate = rateWord.split(',').map(Number) as unknown as Rate;
   const duration = Math.max(1, Math.round(toFrames(seconds as Seconds, rate)));
   const make = async () => {
+    setMaking(true);
     const [width, height] = size === 'picture' ? await sizeOf(files[0]) : size.split('x').map(Number) as [number, number];
     const answer = await call(isMadeProject, '/api/projects', { method: 'POST', body: JSON.stringify({ name: name.trim() || 'New film', width, height, rate, duration }) }, [201]);
     if (answer.kind === 'answer') return onMade(answer.value.id, files);
+    setMaking(false);
     setTrouble(answer.kind === 'refused' ? answer.message : 'The server does not answer; nothing was made. Try again when it is back.');
   };
   return (
@@ -45,7 +49,7 @@ export function NewProject({ files: given, onClose, onMade }: { readonly files: 
           <span className="min-w-0 truncate text-muted">{files.length === 0 ? 'or with an empty frame' : files.length === 1 ? files[0]!.name : `${files.length} files, a layer each`}</span>
         </div>
         {trouble && <p role="alert" className="text-rust">{trouble}</p>}
-        <div className="flex justify-end gap-2 pt-1"><Button onClick={onClose}>Cancel</Button><Button tone="strong" type="submit">Start</Button></div>
+        <div className="flex justify-end gap-2 pt-1"><Button onClick={onClose}>Cancel</Button><Button tone="strong" type="submit" disabled={making}>{making ? 'Making it …' : 'Start'}</Button></div>
       </form>
     </Dialog>
   );
