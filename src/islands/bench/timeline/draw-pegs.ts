@@ -5,6 +5,8 @@ import { frameOf, xOf } from './scale';
 import { slidBy } from './shift';
 import type { TracksLook } from './tracks-look';
 
+/** Pegs nearer to one another than this, in pixels, would be one block. */
+const TOUCHING = 2;
 /** Narrower than this, the line after a peg says nothing: a held one has a foot instead. */
 const ROOM_FOR_LINE = 14;
 
@@ -15,12 +17,16 @@ export function drawPegs(to: CanvasRenderingContext2D, { view, width, shift, sel
   // Of a great many pegs only those in sight, and those that may be dragged into it, are looked at.
   const reach = Math.abs(shift?.by ?? 0) + 5 / view.pixelsPerFrame;
   const [first, last] = [firstFrom(pegs, frameOf(0, view) - reach), firstFrom(pegs, frameOf(width, view) + reach)];
+  let before = -Infinity;
   for (let i = first; i < last; i++) {
     const { at, refs, held, jumps } = pegs[i]!;
     const by = shift && shift.keys.size > 0 && refs.some((ref) => shift.keys.has(keyName(ref))) ? shift.by : slid;
     const x = Math.round(xOf(at + by, view));
     if (x < -4 || x > width + 4) continue;
     const selected = chosen.size > 0 && refs.some((ref) => chosen.has(keyName(ref)));
+    // Pegs on one another say no more than one of them.
+    if (x - before < TOUCHING && !selected) continue;
+    before = x;
     const next = pegs[i + 1];
     const foot = held && (!lined || (next !== undefined && xOf(next.at, view) - x < ROOM_FOR_LINE));
     to.fillStyle = INK.amber;

@@ -63,7 +63,10 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
   if (taken.kind !== 'pan' && taken.kind !== 'marquee') setTimeout(() => {
     plan ??= planOf();
     base ??= stepOf(taken, plan.moments, composition.id, 1, near);
-    if (base && !ended && !moved) editor.ready(base.event, base.args as never);
+    if (!base || ended || moved) return;
+    editor.ready(base.event, base.args as never);
+    // What stays still is painted once while the hand is about to move.
+    if (taken.kind === 'pull' && !state.playing) editor.picture.prepare({ event: base.event, args: base.args }, base.move);
   }, 0);
   let rectangle: readonly [number, number, number, number] | null = null;
   followPointer(event.currentTarget, event.pointerId, (next) => {

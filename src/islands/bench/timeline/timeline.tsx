@@ -47,7 +47,8 @@ export function Timeline() {
   const { way } = state;
   const now = useMemo(() => ({ project: seenNow, composition: current({ way, project: seenNow }) }), [seenNow, way]);
   const soon = useDeferredValue(now);
-  const { project, composition } = told === null && soon.composition.id === now.composition.id ? soon : now;
+  // The picture goes first: what is pulled here is drawn as soon as there is time for it.
+  const { project, composition } = (told === null || pulled) && soon.composition.id === now.composition.id ? soon : now;
   const { duration } = composition;
   const { unfolded, lanes, laneAlone: alone, order, search, filter } = state;
   const { nestled, curvesOver } = state.settings;

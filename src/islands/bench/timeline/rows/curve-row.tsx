@@ -23,6 +23,8 @@ const REACH = 7;
 const NEAR = 2400;
 /** Keys closer than this show no handles: there would be more handles than curve. */
 const ROOM = 26;
+/** Keys nearer to one another than this, in pixels, would be one block. */
+const TOUCHING = 3;
 /** How far a curve goes past its keys is written beside no more of them than this. */
 const MOST_MARKED = 200;
 
@@ -130,7 +132,7 @@ function drawCurve(to: CanvasRenderingContext2D, look: TracksLook, row: Row<Trac
       const x = xOf(key.at + offset, view);
       const selected = chosen.size > 0 && chosen.has(keyName(refOf(layer, track, key.id)));
       // Pegs on one another say no more than one of them.
-      if (x - before < 1 && !selected) continue;
+      if (x - before < TOUCHING && !selected) continue;
       before = x;
       drawKey(to, x, scale.y(key.value as number), (key.arrives ?? null) === null ? null : scale.y(key.arrives as number), isHeldKey(key), selected);
     }
