@@ -220,6 +220,8 @@ describe('every enabled control', () => {
     };
     expect(await crawl('body', home, 4)).toEqual([]);
     const making = async () => {
+      // A project that is being made leads away from here.
+      await page.getByRole('button', { name: 'Making it …' }).waitFor({ state: 'detached' });
       await home();
       if ((await page.getByRole('dialog').count()) === 0) await page.getByRole('button', { name: 'New project' }).click();
       await page.getByRole('dialog').waitFor();
