@@ -60,7 +60,7 @@ const NEW_KEYS: readonly (readonly [Project['newKeys'], string])[] = [['straight
 
 /** Everything that arranges keys and poses and needs no number. */
 export const ARRANGE_ACTIONS: readonly Action[] = [
-  { id: 'keys.even', title: 'Spread keys evenly', group: 'Keys', also: 'distribute roving keyframes', whyNot: needsMotion, run: does('keys.even', keysOnly, 'They are spread evenly already.') },
+  { id: 'keys.even', title: 'Spread keys evenly', group: 'Keys', also: 'distribute keyframes', whyNot: needsMotion, run: does('keys.even', keysOnly, 'They are spread evenly already.') },
   { id: 'keys.reverse', title: 'Reverse keys in time', group: 'Keys', also: 'backwards flip keyframes', whyNot: needsMotion, run: does('keys.reverse', keysOnly, 'There is nothing to turn round.') },
   { id: 'keys.calm', title: 'Smooth out a run of keys', group: 'Keys', also: 'average jitter soften', whyNot: needsMotion, run: does('keys.calm', (state) => ({ keys: meantKeys(state), share: 0.5 }), 'They lie on one line already.') },
   { id: 'keys.whole', title: 'Put keys on whole frames', group: 'Keys', also: 'snap round quantize', whyNot: needsMotion, run: does('keys.snap', (state) => ({ keys: meantKeys(state), to: 'frames' }), 'They stand on whole frames already.') },

@@ -96,7 +96,7 @@ export const VIEW_ACTIONS: readonly Action[] = [
   { id: 'view.closer', title: 'Closer in time', group: 'View', keys: ['='], whyNot: timeEnds(1.6, 'Frames are as wide as they go.'), run: zoomTime(1.6) },
   { id: 'view.farther', title: 'Farther in time', group: 'View', keys: ['-'], whyNot: timeEnds(1 / 1.6, 'Nothing more to show: the whole composition is in view.'), run: zoomTime(1 / 1.6) },
   {
-    id: 'view.lane', title: 'Lane of what is selected: curves of keys, picture time of a nest', group: 'View', keys: ['L'], also: 'graph editor curve', whyNot: needsLanes,
+    id: 'view.lane', title: 'Lane of what is selected: curves of keys, picture time of a nest', group: 'View', keys: ['L'], also: 'curve value speed over time', whyNot: needsLanes,
     run: (editor) => {
       const state = editor.store.getState();
       const meant = lanesMeant(state);
@@ -108,7 +108,7 @@ export const VIEW_ACTIONS: readonly Action[] = [
     },
   },
   {
-    id: 'view.lane-alone', title: (state) => (!laneIsAlone(state) ? 'The lane over the whole timeline' : 'The lane among the rows again'), group: 'View', keys: ['Shift+L'], isOn: laneIsAlone, also: 'graph editor curve',
+    id: 'view.lane-alone', title: (state) => (!laneIsAlone(state) ? 'The lane over the whole timeline' : 'The lane among the rows again'), group: 'View', keys: ['Shift+L'], isOn: laneIsAlone, also: 'curve value speed over time',
     whyNot: (state) => (laneIsAlone(state) ? null : needsLanes(state)),
     run: (editor) => {
       const state = editor.store.getState();
@@ -118,7 +118,7 @@ export const VIEW_ACTIONS: readonly Action[] = [
     },
   },
   ...([['no', 'Lanes show their own curve alone'], ['own', 'Curves over each other, each by its own scale'], ['common', 'Curves over each other, by one scale']] as const).map(([over, title]): Action => ({
-    id: `view.curves-${over}`, title, group: 'View', also: 'graph compare overlay', whyNot: (state) => (state.settings.curvesOver === over ? 'They are shown so already.' : null), run: (editor) => editor.setSettings({ curvesOver: over }),
+    id: `view.curves-${over}`, title, group: 'View', also: 'compare overlay', whyNot: (state) => (state.settings.curvesOver === over ? 'They are shown so already.' : null), run: (editor) => editor.setSettings({ curvesOver: over }),
   })),
   { id: 'view.ghosts', title: 'Ghosts of the poses before and after', group: 'Picture', keys: ['G'], also: 'onion skin trail', isOn: (state) => state.settings.ghosts.on, run: (editor) => { const { settings: { ghosts }, selection } = editor.store.getState(); editor.setSettings({ ghosts: { ...ghosts, on: !ghosts.on } }); editor.say(ghosts.on ? 'Ghosts are off.' : selection.layers.length === 0 ? 'Ghosts are on: select a layer to see them.' : `Ghosts are on: ${ghosts.count} poses before and after.`); } },
   { id: 'view.unfold-all', title: 'Unfold all layers', group: 'View', keys: ['Shift+F'], whyNot: (state) => (!laneIsAlone(state) && current(state).layers.order.every((id) => state.unfolded.has(foldKey(current(state).id, id))) ? 'All layers are unfolded already.' : null), run: (editor) => { const state = editor.store.getState(); editor.set({ laneAlone: null, unfolded: new Set(current(state).layers.order.map((id) => foldKey(current(state).id, id))) }); } },

@@ -6,7 +6,7 @@ import { defineAsk, num, type Ask } from './ask';
 const whom = (state: EditorState): string => { const layers = chosenLayers(state); return layers.length === 1 ? layers[0]!.name : `${layers.length} layers`; };
 
 export const openHere = defineAsk({
-  id: 'time.open', title: 'Put time in or take it out at the playhead', group: 'Time', also: 'insert remove time gap lift extract', whyNot: () => null, does: 'Do it',
+  id: 'time.open', title: 'Put time in or take it out at the playhead', group: 'Time', also: 'insert remove delete time gap', whyNot: () => null, does: 'Do it',
   words: (state) => `At ${state.frame} put in (−: take out)`,
   fields: [
     { kind: 'number', name: 'by', label: 'Frames', unit: 'f' }, { kind: 'choice', name: 'who', label: 'On which layers', options: [['all', 'all layers'], ['chosen', 'selected layers']] },

@@ -38,7 +38,7 @@ export const lengthTo = defineAsk({
 });
 
 export const shiftSoft = defineAsk({
-  id: 'keys.soft', title: 'Move keys with a soft edge', group: 'Keys', also: 'nudge falloff proportional', whyNot: (state) => (state.selection.keys.length > 0 ? null : 'Select keys first.'),
+  id: 'keys.soft', title: 'Move keys with a soft edge', group: 'Keys', also: 'nudge gradual falling off', whyNot: (state) => (state.selection.keys.length > 0 ? null : 'Select keys first.'),
   words: (state) => `${many(state)} moved by`, does: 'Move',
   fields: [{ kind: 'number', name: 'by', label: 'Frames', unit: 'f' }, { kind: 'number', name: 'soft', label: 'Frames of the soft edge, on each side', unit: 'f', least: 0 }],
   born: () => ({ by: 0, soft: 20 }),
@@ -99,7 +99,7 @@ export const intoKeys = defineAsk({
 });
 
 export const leavesOver = defineAsk({
-  id: 'keys.leaves', title: 'Say over how many frames the motion leaves and arrives', group: 'Keys', also: 'ease influence handles', whyNot: needsMotion,
+  id: 'keys.leaves', title: 'Say over how many frames the motion leaves and arrives', group: 'Keys', also: 'ease handles', whyNot: needsMotion,
   words: (state) => `After ${many(state)} the motion leaves over`, does: 'Shape',
   fields: [{ kind: 'number', name: 'leaves', label: 'Frames over which it leaves', unit: 'f', least: 0 }, { kind: 'number', name: 'arrives', label: 'Frames over which it arrives', unit: 'f', least: 0 }],
   born: () => ({ leaves: 8, arrives: 14 }),
