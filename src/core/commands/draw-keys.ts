@@ -4,6 +4,7 @@ import type { Project } from '../model';
 import { DUST, type Frames } from '../time';
 import { count, type Draft } from './change';
 import type { StoredKey } from './chosen-keys';
+import { tooLong } from './look-times';
 import { trackPath } from './paths';
 import { patchOf } from './patch';
 import { keyPatches } from './stored-key';
@@ -20,6 +21,9 @@ export function drawKeys(project: Project, compositionId: string, ref: TrackRef,
   const { composition, layer, track } = target;
   const times = keyTimesOf(project, composition, layer, track);
   if (!times.even) return { refused: `${track.spec.label} of ${layer.name} cannot be drawn: the layer’s own timing bends its keys.` };
+  const frames = points.map(([frame]) => frame);
+  const why = points.length === 0 ? null : tooLong(Math.min(...frames), Math.max(...frames));
+  if (why !== null) return { refused: `What was drawn is too long: ${why}.` };
   const drawn = byFrame(points);
   if (drawn.length < 2) return null;
   const dense = drawn.map(([frame, value], i): ScalarKey => ({ id: String(i), at: times.at(frame), value }));

@@ -3,9 +3,6 @@ import { DUST, dust } from '../time';
 import type { StoredKey } from './chosen-keys';
 import { sameValue } from './patch';
 
-/** What the first and the last key of a loop share beside their value. */
-const SHARED = ['value'] as const;
-
 /**
  * A closed channel whose first and last key are one again: what was changed in the one is changed in the other, and when one was moved the other
  * goes along. A key between them that was pushed past an end comes back at the other.
@@ -20,10 +17,9 @@ export function closedAgain(before: Channel, after: Channel): Channel {
   const [movedFirst, movedLast] = [a.at - first.at, b.at - last.at];
   if (movedFirst !== 0 && movedLast === 0) end = { ...end, at: dust(end.at + movedFirst) };
   if (movedLast !== 0 && movedFirst === 0) start = { ...start, at: dust(start.at + movedLast) };
-  for (const field of SHARED) {
-    if (sameValue(start[field], end[field])) continue;
-    if (sameValue(end[field], last[field])) end = { ...end, [field]: start[field] };
-    else start = { ...start, [field]: end[field] };
+  if (!sameValue(start.value, end.value)) {
+    if (sameValue(end.value, last.value)) end = { ...end, value: start.value };
+    else start = { ...start, value: end.value };
   }
   const length = end.at - start.at;
   if (length <= 0) return after;

@@ -13,8 +13,13 @@ export function distanceTo(from: StoredKey, to: StoredKey): number | null {
   return path ? path.length : Math.hypot(b[0]! - a[0]!, b[1]! - a[1]!);
 }
 
+const known = new WeakMap<Channel['keys'], boolean>();
+
+/** Whether a key of a channel has a pace; the same keys answer without being looked through again. */
 export function hasPace({ keys }: Channel): boolean {
-  return inTime(keys).some((key) => typeof key.pace === 'number');
+  let has = known.get(keys);
+  if (has === undefined) known.set(keys, (has = Object.values(keys).some((key) => typeof key.pace === 'number')));
+  return has;
 }
 
 /**

@@ -14,12 +14,7 @@ import type { Refused } from './refused';
  * key are one. An edit that comes to nothing by that is refused in words.
  */
 export function keepPromises(project: Project, draft: Made): Made | Refused {
-  const layers = touchedLayers(draft.patches);
-  if (layers.length === 0 || layers.length > MOST) return draft;
-  const bound = layers.filter(({ composition, layer }) => {
-    const before = member(project.compositions.by, composition)?.layers.by[layer];
-    return before === undefined || ownTracks(before).some(({ channel }) => channel !== null && isBound(channel)) || draft.patches.some(({ path, to }) => path[5] === layer && mayBind(path, to));
-  });
+  const bound = boundLayers(project, draft.patches);
   if (bound.length === 0) return draft;
   const next = applyPatches(project, draft.patches).project;
   const more: Patch[] = [];
@@ -48,25 +43,31 @@ export function keepPromises(project: Project, draft: Made): Made | Refused {
   return values.length + orders.length === 0 ? { refused: `${kept[0]}.` } : { ...draft, patches };
 }
 
-/** Edits of more layers than this carry whole layers about: nothing inside of them is changed. */
-const MOST = 5000;
-
 function isBound(channel: Channel): boolean {
   return channel.closed || hasPace(channel);
 }
 
-/** Whether a patch may be what binds a channel: on a single field of it, or of its keys. */
+/** Whether a patch may be what binds a channel: on the field itself, a key that came, or a whole channel. */
 function mayBind(path: readonly string[], to: unknown): boolean {
   const field = path[path.length - 1];
-  return field === 'pace' || field === 'closed' || (path.length > 6 && to !== null && typeof to === 'object' && /"(pace|closed)":/.test(JSON.stringify(to)));
+  if (field === 'pace' || field === 'closed') return true;
+  if (to === null || typeof to !== 'object') return false;
+  const { pace, closed, keys } = to as Partial<Channel> & { readonly pace?: unknown };
+  return typeof pace === 'number' || closed === true || (keys !== undefined && typeof keys === 'object' && hasPace(to as Channel));
 }
 
-function touchedLayers(patches: readonly Patch[]): readonly { readonly composition: string; readonly layer: string }[] {
-  const found = new Map<string, { composition: string; layer: string }>();
-  for (const { path } of patches) {
-    // Whole layers that come or go keep what they keep.
+/** The layers that patches reach into and of which a channel is bound by a promise, before or by them. Layers that come or go whole keep what they keep. */
+function boundLayers(project: Project, patches: readonly Patch[]): readonly { readonly composition: string; readonly layer: string }[] {
+  const found = new Map<string, { composition: string; layer: string; bound: boolean }>();
+  for (const { path, to } of patches) {
     if (path[0] !== 'compositions' || path[3] !== 'layers' || path[4] !== 'by' || path.length < 7) continue;
-    found.set(`${path[2]}\n${path[5]}`, { composition: path[2]!, layer: path[5]! });
+    const name = `${path[2]}\n${path[5]}`;
+    let one = found.get(name);
+    if (!one) {
+      const before = member(project.compositions.by, path[2]!)?.layers.by[path[5]!];
+      found.set(name, (one = { composition: path[2]!, layer: path[5]!, bound: before !== undefined && ownTracks(before).some(({ channel }) => channel !== null && isBound(channel)) }));
+    }
+    one.bound ||= mayBind(path, to);
   }
-  return [...found.values()];
+  return [...found.values()].filter(({ bound }) => bound);
 }

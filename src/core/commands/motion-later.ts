@@ -1,7 +1,7 @@
 import { keyedTracks } from '../scene';
 import { drawnHandles, runsRound, type ScalarKey } from '../keys';
 import { inTime, member, type Channel, type ChannelSpec, type Project } from '../model';
-import { DUST, type Frames } from '../time';
+import { DUST, dust, type Frames } from '../time';
 import type { Draft } from './change';
 import type { StoredKey } from './chosen-keys';
 import { upsideDown } from './flip';
@@ -63,10 +63,11 @@ function cycled(channel: Channel, spec: ChannelSpec, by: Frames, newId: () => st
   const length = last.at - first.at;
   if (length === 0) return keys.map((key) => ({ ...key, id: newId() }));
   // The first key arrives as the last one does.
+  const later = by % length;
   const arrival = { ...(last.left === undefined ? {} : { left: last.left }), ...(last.pathLeft === undefined ? {} : { pathLeft: last.pathLeft }), ...((last.arrives ?? null) === null ? {} : { arrives: last.arrives }) };
   const { left: _left, pathLeft: _way, arrives: _arrives, ...leaving } = first;
   const joinedFirst = { ...leaving, ...arrival } as StoredKey;
-  const moved = [joinedFirst, ...keys.slice(1, -1)].map((key) => ({ ...key, id: newId(), at: first.at + ((((key.at + by - first.at) % length) + length) % length) })).sort((a, b) => a.at - b.at);
+  const moved = [joinedFirst, ...keys.slice(1, -1)].map((key) => ({ ...key, id: newId(), at: first.at + dust((((key.at + later - first.at) % length) + length) % length) })).sort((a, b) => a.at - b.at);
   const start = moved[0]!;
   const twin: StoredKey = { ...start, id: newId(), at: start.at + length };
   if (start.at - first.at < DUST) return [...moved, twin];

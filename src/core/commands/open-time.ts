@@ -6,7 +6,7 @@ import type { StoredKey } from './chosen-keys';
 import { keyAdded } from './key-added';
 import type { Made } from './made';
 import { compositionPath, layerPath, trackPath } from './paths';
-import { applyPatches, patchOf, sameValue, type Patch } from './patch';
+import { patchOf, sameValue, type Patch } from './patch';
 import type { Refused } from './refused';
 import { keyPatches } from './stored-key';
 
@@ -23,14 +23,20 @@ export type Opening = {
   readonly deep: boolean;
 };
 
-type Told = { keys: number; bars: number; cut: number; markers: number; gone: number; left: string[] };
+/** The longest that a composition may be, as its schema has it. */
+const LONGEST = 10_000_000;
+
+type Told = { keys: number; bars: number; cut: number; markers: number; gone: number; left: string[]; /** Compositions whose inside was opened, and where. */ inside: Map<string, Frames> };
 
 /** Puts time in or takes it out at a frame: what comes later moves, what is cut gets longer or shorter. */
 export function openTime(project: Project, compositionId: string, how: Opening, newId: () => string): Made | Refused | null {
   const composition = member(project.compositions.by, compositionId);
   if (!composition || how.by === 0) return null;
-  if (how.layers === null && composition.duration + how.by < 1) return { refused: `Only ${composition.duration} frames are there to take out.` };
-  const told: Told = { keys: 0, bars: 0, cut: 0, markers: 0, gone: 0, left: [] };
+  if (how.at < 0 || how.at > composition.duration) return { refused: `Frame ${how.at} is not in this composition of ${composition.duration} frames.` };
+  const left = composition.duration - Math.min(composition.duration - how.at, Math.max(0, -how.by)) + Math.max(0, how.by);
+  if (how.layers === null && left < 1) return { refused: 'Nothing would be left: take fewer frames out.' };
+  if (left > LONGEST) return { refused: `A composition lasts ${LONGEST} frames at the most.` };
+  const told: Told = { keys: 0, bars: 0, cut: 0, markers: 0, gone: 0, left: [], inside: new Map([[compositionId, how.at]]) };
   const patches = opened(project, composition, how, newId, told);
   if (patches.length === 0) return null;
   const parts = [told.keys > 0 ? count(told.keys, 'key') : '', told.bars > 0 ? count(told.bars, 'bar') : '', told.markers > 0 ? count(told.markers, 'marker') : ''].filter((part) => part !== '');
@@ -61,6 +67,14 @@ function opened(project: Project, composition: Composition, how: Opening, newId:
     told.markers++;
     patches.push(patchOf([...path, 'markers', marker.id, 'at'], marker.at, next));
   }
+  for (const kept of inOrder(composition.settled)) if (to(kept.at) !== kept.at) patches.push(patchOf([...path, 'settled', 'by', kept.id, 'at'], kept.at, to(kept.at)));
+  for (const take of inOrder(composition.takes)) for (const edge of ['from', 'to'] as const) {
+    const next = edge === 'to' && take.to <= at + DUST ? take.to : to(take[edge]);
+    if (next !== take[edge]) patches.push(patchOf([...path, 'takes', 'by', take.id, edge], take[edge], next));
+  }
+  // Rigid spans that hold on to markers follow those.
+  const rigid = composition.rigid.map((span) => span.map((edge) => (typeof edge === 'number' ? to(edge) : edge))) as unknown as Composition['rigid'];
+  if (!sameValue(rigid, composition.rigid)) patches.push(patchOf([...path, 'rigid'], composition.rigid, rigid.filter(([from, until]) => typeof from !== 'number' || typeof until !== 'number' || until > from)));
   const range: Span = [to(composition.range[0]), Math.max(to(composition.range[0]) + 1, to(composition.range[1]))];
   patches.push(patchOf([...path, 'duration'], composition.duration, Math.max(1, Math.round(composition.duration + Math.max(by, at - composition.duration)))));
   if (!sameValue(range, composition.range)) patches.push(patchOf([...path, 'range'], composition.range, range));
@@ -93,14 +107,9 @@ function openedLayer(project: Project, composition: Composition, layer: Layer, h
     told.markers++;
     patches.push(patchOf([...path, 'markers', marker.id, 'at'], marker.at, next));
   }
-  // A layer that begins later takes its own time along, keys and content with it.
-  if (layer.start >= at - DUST) {
-    const next = to(layer.start);
-    if (next !== layer.start) patches.push(patchOf([...path, 'start'], layer.start, next));
-    if (by > 0 || layer.start + by >= at - DUST) return patches;
-  }
-  const moved = applyPatches(project, patches).project.compositions.by[composition.id]!.layers.by[layer.id]!;
-  for (const track of keyedTracks(project, moved)) {
+  // A layer that begins later takes its own time along, keys and content with it, also where its beginning was taken out.
+  if (layer.start >= at - DUST) return [...patches, patchOf([...path, 'start'], layer.start, dust(layer.start + by))];
+  for (const track of keyedTracks(project, layer)) {
     if (track.operator !== null || track.spec.clock !== 'layer') continue;
     if (!keyTimesOf(project, composition, layer, track).even) {
       told.left.push(`${track.spec.label} of ${layer.name}, whose own timing bends its keys`);
@@ -175,7 +184,15 @@ function openedInside(project: Project, host: Composition, layer: Layer, how: Op
     told.left.push(`the inside of ${layer.name}, which has a timing`);
     return [];
   }
+  const place = dust(at + source.offset);
+  const known = told.inside.get(inner.id);
+  if (known !== undefined) {
+    // One inside for several uses: it is opened once.
+    if (known !== place) told.left.push(`the inside of ${layer.name}, which another use has opened at ${known}`);
+    return [];
+  }
+  told.inside.set(inner.id, place);
   const factor = ratio(host.rate, inner.rate);
-  return opened(project, inner, { ...how, at: dust(at + source.offset), by: Math.round(how.by * factor), layers: null }, newId, told);
+  return opened(project, inner, { ...how, at: place, by: Math.round(how.by * factor), layers: null }, newId, told);
 }
 

@@ -3,8 +3,8 @@ import { drawnHandles, endOf, runsRound, thinScalar, thinVector, type ScalarKey,
 import type { Project } from '../model';
 import { count } from './change';
 import { byTrack, rekeyed, type StoredKey, type TrackKeys } from './chosen-keys';
-import { timesBetween } from './look-times';
-import type { Draft } from './change';
+import { timesBetween, tooLong } from './look-times';
+import type { Made } from './made';
 import type { Patch } from './patch';
 import type { Refused } from './refused';
 import { sameValue } from './patch';
@@ -14,18 +14,25 @@ import type { KeyRef } from './target';
  * Takes out what chosen keys can do without: at every frame, and between frames, tracks show what they showed within a
  * tolerance, in the unit of each. Only keys that stand one after another in their track make a run; its ends stay.
  */
-export function thinKeys(project: Project, compositionId: string, refs: readonly KeyRef[], tolerance: number): Draft | Refused | null {
+export function thinKeys(project: Project, compositionId: string, refs: readonly KeyRef[], tolerance: number): Made | Refused | null {
   const patches: Patch[] = [];
   let [went, many] = [0, 0];
+  const left: string[] = [];
   for (const group of byTrack(project, compositionId, refs)) {
     many += group.chosen.size;
+    const chosen = group.keys.filter((key) => group.chosen.has(key.id));
+    const why = tooLong(chosen[0]?.at ?? 0, chosen[chosen.length - 1]?.at ?? 0);
+    if (why !== null) {
+      left.push(`${group.track.spec.label} of ${group.layer.name}: ${why}.`);
+      continue;
+    }
     const after = thinned(group, tolerance);
     if (after.length === group.keys.length) continue;
     went += group.keys.length - after.length;
     patches.push(...rekeyed(group, after));
   }
-  if (patches.length === 0) return many === 0 ? null : { refused: many < 3 ? 'Select three keys or more of a track: the first and the last stay.' : `Each of these keys is needed within ${tolerance}.` };
-  return { event: 'keys.thin', label: `Thin ${count(many, 'key')}, ${went} taken out`, patches };
+  if (patches.length === 0) return many === 0 ? null : { refused: left[0] ?? (many < 3 ? 'Select three keys or more of a track: the first and the last stay.' : `Each of these keys is needed within ${tolerance}.`) };
+  return { event: 'keys.thin', label: `Thin ${count(many, 'key')}, ${went} taken out`, patches, ...(left.length > 0 ? { told: `Left as it is: ${left[0]}` } : {}) };
 }
 
 function thinned(group: TrackKeys, tolerance: number): readonly StoredKey[] {

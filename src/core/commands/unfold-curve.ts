@@ -4,7 +4,7 @@ import type { Project } from '../model';
 import { count } from './change';
 import { byTrack, rekeyed, type StoredKey, type TrackKeys } from './chosen-keys';
 import { isHeldKey } from './key-shape';
-import { timesBetween } from './look-times';
+import { timesBetween, tooLong } from './look-times';
 import type { Made } from './made';
 import type { Patch } from './patch';
 import type { Refused } from './refused';
@@ -126,6 +126,8 @@ export function legsIntoKeys(project: Project, compositionId: string, refs: read
     const [from, to] = [group.keys[i] as StoredKey, group.keys[i + 1] as StoredKey];
     if (spec.type !== 'N' && spec.type !== 'P' && spec.type !== 'C') return { why: 'its values are not numbers' };
     if (isHeldKey(from) && !from.curve) return { why: 'it is held' };
+    const long = tooLong(from.at, to.at);
+    if (long !== null) return { why: long };
     const sample = channelSampler(channel, spec.type);
     const times = timesBetween(group);
     const whole = times(from.at, to.at).filter((_, n, all) => isWhole(group.times.at(0), all[n]!));
