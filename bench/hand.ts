@@ -1,9 +1,7 @@
-import { mkdtempSync } from 'node:fs';
-import { spawn, type ChildProcess } from 'node:child_process';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
-import { chromium, type Page } from 'playwright-core';
+import type { Page } from 'playwright-core';
 import { largeProject } from './large-project';
+import { countWaits, waitsOf } from './picture-waits';
+import { openChromium, startServer } from './served';
 import type { Figure } from './seeded';
 
 const PORT = 4398;
@@ -11,8 +9,8 @@ const ADDRESS = `http://127.0.0.1:${PORT}`;
 
 /** What a hand feels: opening, and working on 1,000 layers with 40 keys each. Tasks of the page over 50 ms are counted while each gesture goes on. */
 export async function measureHand(root: string): Promise<readonly Figure[]> {
-  const server = await start(root);
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+  const server = await startServer(root, PORT);
+  const browser = await openChromium();
   try {
     const made = (await (await fetch(`${ADDRESS}/api/import`, { method: 'POST', body: JSON.stringify(largeProject()), headers: { origin: ADDRESS, 'content-type': 'application/octet-stream' } })).json()) as { id: string };
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -115,17 +113,7 @@ async function measureDrag(page: Page): Promise<readonly Figure[]> {
   await page.keyboard.type('165');
   await page.keyboard.press('Enter');
   await page.waitForTimeout(500);
-  await page.evaluate(() => {
-    const canvas = document.querySelector<HTMLElement>('[aria-label=Picture] canvas')!;
-    let frame = 0;
-    const count = () => { frame++; requestAnimationFrame(count); };
-    requestAnimationFrame(count);
-    const waits: number[] = [];
-    let asked: number | null = null;
-    Object.assign(window, { waits });
-    window.addEventListener('pointermove', () => (asked ??= frame), true);
-    new MutationObserver(() => { if (asked !== null) waits.push(frame - asked); asked = null; }).observe(canvas, { attributes: true, attributeFilter: ['data-shown'] });
-  });
+  await countWaits(page);
   const room = (await page.getByRole('application', { name: 'Picture' }).boundingBox())!;
   const at = { x: room.x + room.width * 0.4, y: room.y + room.height * 0.67 };
   await page.mouse.move(at.x, at.y);
@@ -135,15 +123,5 @@ async function measureDrag(page: Page): Promise<readonly Figure[]> {
     await page.waitForTimeout(50);
   }
   await page.mouse.up();
-  const waits = await page.evaluate(() => (window as unknown as { waits: number[] }).waits);
-  const soon = waits.filter((wait) => wait <= 1).length;
-  return [{ what: 'A drag on the picture, 1280 × 800: moves whose picture is up within the next frame of the page', measured: `${soon} of ${waits.length} (frames waited: ${[0, 1, 2, 3].map((n) => `${n}: ${waits.filter((wait) => wait === n).length}`).join(', ')}, more: ${waits.filter((wait) => wait > 3).length})`, bar: 'nine in ten', held: waits.length >= 20 && soon >= waits.length * 0.9 }];
-}
-
-function start(root: string): Promise<ChildProcess> {
-  const server = spawn('node', ['scripts/start.mjs', '--port', String(PORT), '--data', path.join(mkdtempSync(path.join(tmpdir(), 'oak-bench-')), 'data')], { cwd: root, stdio: ['ignore', 'pipe', 'inherit'] });
-  return new Promise((resolve, reject) => {
-    server.stdout!.on('data', (chunk: Buffer) => chunk.toString().includes('is ready at') && resolve(server));
-    server.once('exit', () => reject(new Error('The server did not start.')));
-  });
+  return [await waitsOf(page, 'A drag on the picture')];
 }

@@ -1,14 +1,12 @@
-import { mkdtempSync } from 'node:fs';
-import { spawn, type ChildProcess } from 'node:child_process';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
 import { createCanvas } from '@napi-rs/canvas';
-import { chromium, type Page } from 'playwright-core';
+import type { Page } from 'playwright-core';
 import { applyPatches, work } from '../src/core/commands';
 import { readProject, type Project } from '../src/core/model';
 import { NOTHING_SELECTED } from '../src/islands/bench/editor/state';
 import { drawTracks } from '../src/islands/bench/timeline/draw-tracks';
 import { buildRows } from '../src/islands/bench/timeline/rows/build-rows';
+import { countWaits, forgetWaits, waitsOf } from './picture-waits';
+import { openChromium, startServer } from './served';
 import { best, inTurns, seeded, type Figure } from './seeded';
 
 const PORT = 4397;
@@ -66,8 +64,8 @@ function measureBulk(): readonly Figure[] {
 
 /** How soon the picture follows a pull: for each move, the frames of the page that pass until the picture that shows it is up. */
 async function measurePulls(root: string): Promise<readonly Figure[]> {
-  const server = await start(root);
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+  const server = await startServer(root, PORT);
+  const browser = await openChromium();
   try {
     const ball = { id: 'a', name: 'Ball', kind: 'shape', shape: 'ellipse', channels: { x: { value: 640 }, width: { value: 120 }, height: { value: 120 }, y: { keys: [{ id: 'p', at: 0, value: 120 }, { id: 'q', at: 300, value: 600 }, { id: 'r', at: 590, value: 200 }] } } };
     const made = (await (await fetch(`${ADDRESS}/api/import`, { method: 'POST', body: JSON.stringify(film([ball])), headers: { origin: ADDRESS, 'content-type': 'application/octet-stream' } })).json()) as { id: string };
@@ -81,7 +79,7 @@ async function measurePulls(root: string): Promise<readonly Figure[]> {
     await page.keyboard.type('150');
     await page.keyboard.press('Enter');
     await page.waitForTimeout(2000);
-    await countFrames(page);
+    await countWaits(page);
     const tracks = (await page.locator('canvas[aria-label=Tracks]').boundingBox())!;
     const rowOf = async (text: string) => (await page.getByRole('grid', { name: 'Layers' }).getByRole('row').filter({ hasText: text }).first().boundingBox())!;
     const [row, lane] = [await rowOf('Down'), await rowOf('faint: speed')];
@@ -96,24 +94,10 @@ async function measurePulls(root: string): Promise<readonly Figure[]> {
   }
 }
 
-async function countFrames(page: Page): Promise<void> {
-  await page.evaluate(() => {
-    const canvas = document.querySelector<HTMLElement>('[aria-label=Picture] canvas')!;
-    let frame = 0;
-    const count = () => { frame++; requestAnimationFrame(count); };
-    requestAnimationFrame(count);
-    const waits: number[] = [];
-    let asked: number | null = null;
-    Object.assign(window, { waits });
-    window.addEventListener('pointermove', () => (asked ??= frame), true);
-    new MutationObserver(() => { if (asked !== null) waits.push(frame - asked); asked = null; }).observe(canvas, { attributes: true, attributeFilter: ['data-shown'] });
-  });
-}
-
 async function pulled(page: Page, what: string, at: { readonly x: number; readonly y: number }): Promise<Figure> {
   await page.mouse.move(at.x, at.y);
   await page.waitForTimeout(300);
-  await page.evaluate(() => ((window as unknown as { waits: number[] }).waits.length = 0));
+  await forgetWaits(page);
   await page.mouse.down();
   await page.waitForTimeout(200);
   for (let i = 1; i <= 40; i++) {
@@ -121,15 +105,5 @@ async function pulled(page: Page, what: string, at: { readonly x: number; readon
     await page.waitForTimeout(50);
   }
   await page.mouse.up();
-  const waits = await page.evaluate(() => (window as unknown as { waits: number[] }).waits);
-  const soon = waits.filter((wait) => wait <= 1).length;
-  return { what: `Pulling ${what}, 1280 × 800: moves whose picture is up within the next frame of the page`, measured: `${soon} of ${waits.length} (frames waited: ${[0, 1, 2, 3].map((n) => `${n}: ${waits.filter((wait) => wait === n).length}`).join(', ')}, more: ${waits.filter((wait) => wait > 3).length})`, bar: 'nine in ten', held: waits.length >= 20 && soon >= waits.length * 0.9 };
-}
-
-function start(root: string): Promise<ChildProcess> {
-  const server = spawn('node', ['scripts/start.mjs', '--port', String(PORT), '--data', path.join(mkdtempSync(path.join(tmpdir(), 'oak-bench-')), 'data')], { cwd: root, stdio: ['ignore', 'pipe', 'inherit'] });
-  return new Promise((resolve, reject) => {
-    server.stdout!.on('data', (chunk: Buffer) => chunk.toString().includes('is ready at') && resolve(server));
-    server.once('exit', () => reject(new Error('The server did not start.')));
-  });
+  return waitsOf(page, `Pulling ${what}`);
 }

@@ -1,17 +1,12 @@
-import type { ChildProcess } from 'node:child_process';
-import { spawn } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
-import { chromium } from 'playwright-core';
+import { openChromium, startServer } from './served';
 import type { Figure } from './seeded';
 
 const PORT = 4392;
 
 /** The demonstration played for its 10 s once all its frames are ready; late pictures by the worker's own log. Opening times beside it. */
 export async function measurePlaying(root: string): Promise<readonly Figure[]> {
-  const server = await start(root);
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+  const server = await startServer(root, PORT);
+  const browser = await openChromium();
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     const address = `http://127.0.0.1:${PORT}/projects/night-tram`;
@@ -37,12 +32,4 @@ export async function measurePlaying(root: string): Promise<readonly Figure[]> {
     await browser.close();
     server.kill();
   }
-}
-
-function start(root: string): Promise<ChildProcess> {
-  const server = spawn('node', ['scripts/start.mjs', '--port', String(PORT), '--data', path.join(mkdtempSync(path.join(tmpdir(), 'oak-bench-')), 'data')], { cwd: root, stdio: ['ignore', 'pipe', 'inherit'] });
-  return new Promise((resolve, reject) => {
-    server.stdout!.on('data', (chunk: Buffer) => chunk.toString().includes('is ready at') && resolve(server));
-    server.once('exit', () => reject(new Error('The server did not start.')));
-  });
 }

@@ -4,8 +4,9 @@ import path from 'node:path';
 import { createCanvas } from '@napi-rs/canvas';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from 'vitest';
-import { drag, openBrowser, openPage, pointInTracks, pointOnPicture, untilSaved } from './browser';
+import { openBrowser, openPage, pointInTracks, pointOnPicture, untilSaved } from './browser';
 import { askCommandLine, exported, type KeptProject } from './command-line';
+import { handAt } from './hand';
 import { startOak, type OakServer } from './oak-server';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'oak-jobs-'));
@@ -14,19 +15,8 @@ let browser: Browser;
 let page: Page;
 let heard: string[];
 let project: string;
-/** Clicks, drags, key presses and typed entries so far: what a person's hand does. */
-let gestures = 0;
-
-const hand = {
-  click: async (name: string | RegExp, role: 'button' | 'menuitem' | 'option' | 'combobox' = 'button', options: { readonly modifiers?: ('Shift' | 'Control')[] } = {}) => { gestures++; await page.getByRole(role, { name, exact: typeof name === 'string' }).first().click(options); },
-  field: async (label: string) => { gestures++; await page.getByLabel(label, { exact: true }).click(); },
-  press: async (key: string) => { gestures++; await page.keyboard.press(key); },
-  /** A typed entry, Enter and all. */
-  type: async (text: string) => { gestures++; await page.keyboard.type(text); await page.keyboard.press('Enter'); },
-  drag: async (from: { readonly x: number; readonly y: number }, to: { readonly x: number; readonly y: number }) => { gestures++; await drag(page, from, to); },
-};
-const head = (name: string) => page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name, exact: true });
-const pick = async (name: string, modifiers: ('Shift' | 'Control')[] = []) => { gestures++; await head(name).click({ modifiers }); };
+const hand = handAt(() => page);
+const { head, pick } = hand;
 const undone = (name: RegExp | string) => page.getByRole('button', { name }).first().waitFor();
 const kept = async () => JSON.parse(await exported(server.address, project)) as KeptProject;
 const ask = (verb: string, ...options: readonly string[]) => askCommandLine(server.address, project, verb, ...options);
@@ -41,7 +31,7 @@ async function open(compositions: readonly object[], more: object = {}): Promise
   project = ((await response.json()) as { id: string }).id;
   await page.goto(`${server.address}/projects/${project}`);
   await page.locator('canvas[data-frame-shown]').waitFor();
-  gestures = 0;
+  hand.begin();
 }
 
 beforeAll(async () => {
@@ -78,7 +68,7 @@ describe('jobs of the trade, in so many gestures', () => {
     await undone(/^Undo Paste 12 keys, 5 frames apart/);
     await untilSaved(page);
     for (const [i, layer] of ['b', 'c', 'd'].entries()) expect(await ask('values', '--comp', 'main', '--layer', layer, '--channel', 'y', '--frames', `${i * 5}..${i * 5 + 21}/20`)).toEqual([300, 100]);
-    expect(gestures).toBeLessThanOrEqual(6);
+    expect(hand.count()).toBeLessThanOrEqual(6);
   });
 
   test('eight drawings at 24 a second loop in a film of 30: 8', async () => {
@@ -93,7 +83,7 @@ describe('jobs of the trade, in so many gestures', () => {
     });
     await open([{ id: 'main', name: 'Main', duration: 150, layers: [] }]);
     const [chooser] = await Promise.all([page.waitForEvent('filechooser'), hand.press('Control+o')]);
-    gestures++;
+    hand.more();
     await chooser.setFiles(files);
     await hand.click('24 fps');
     await hand.click(/^Add timing/);
@@ -105,7 +95,7 @@ describe('jobs of the trade, in so many gestures', () => {
     // Frame by frame of the film, the drawing that is due at 24 a second.
     const shown = (await ask('sourcetime', '--comp', 'main', '--layer', host!.layers[0]!.id, '--frames', '0..150')) as number[];
     expect(shown.map(Math.floor)).toEqual(Array.from({ length: 150 }, (_, f) => Math.floor((f * 24) / 30 + 1e-9) % 8));
-    expect(gestures).toBeLessThanOrEqual(8);
+    expect(hand.count()).toBeLessThanOrEqual(8);
   });
 
   test('a nest is paused for a second at the playhead and its bar lengthened: 3', async () => {
@@ -114,14 +104,14 @@ describe('jobs of the trade, in so many gestures', () => {
     await page.getByRole('textbox', { name: 'Playhead' }).click();
     await page.keyboard.type('20');
     await page.keyboard.press('Enter');
-    gestures = 0;
+    hand.begin();
     await hand.click(/^Add timing/);
     await hand.click(/^Pause/, 'menuitem');
     await page.getByText('Holds frame 20 for 30 frames; the bar now ends 30 frames early.').waitFor();
     await hand.click('Lengthen it');
     await untilSaved(page);
     expect(await ask('sourcetime', '--comp', 'main', '--layer', 'n', '--frames', '19..91/10')).toEqual([19, 20, 20, 29 - 10, 29, 39, 49, 59].map((_, i) => [19, 20, 20, 20, 29, 39, 49, 59][i]));
-    expect(gestures).toBeLessThanOrEqual(3);
+    expect(hand.count()).toBeLessThanOrEqual(3);
   });
 
   test('a picture is swapped for another: 2, and stands where it stood', async () => {
@@ -131,7 +121,7 @@ describe('jobs of the trade, in so many gestures', () => {
     await chooser.setFiles([wide!, tall!]);
     await page.getByText('2 layers came in, one over another.').waitFor();
     await head('Wide').click();
-    gestures = 0;
+    hand.begin();
     await hand.click('Picture that it shows', 'combobox');
     await hand.click('Tall.png', 'option');
     await undone(/^Undo Change source of Wide/);
@@ -139,7 +129,7 @@ describe('jobs of the trade, in so many gestures', () => {
     const at = async (channel: string) => ((await ask('values', '--comp', 'main', '--layer', 'Wide', '--channel', channel, '--frames', '0..1')) as number[])[0];
     // 40 px tall it was shown, and is: its middle in the middle of the frame.
     expect([await at('x'), await at('y'), await at('pivotX'), await at('pivotY'), Math.round((await at('scaleY'))! * 60) / 100]).toEqual([640, 360, 15, 30, 40]);
-    expect(gestures).toBeLessThanOrEqual(2);
+    expect(hand.count()).toBeLessThanOrEqual(2);
   });
 
   test('four nests are reversed at once: 3', async () => {
@@ -152,7 +142,7 @@ describe('jobs of the trade, in so many gestures', () => {
     await undone(/^Undo Add Reverse to 4 layers/);
     await untilSaved(page);
     for (const layer of ['a', 'b', 'c', 'd']) expect(await ask('sourcetime', '--comp', 'main', '--layer', layer, '--frames', '0..60/59')).toEqual([59, 0]);
-    expect(gestures).toBeLessThanOrEqual(3);
+    expect(hand.count()).toBeLessThanOrEqual(3);
   });
 
   test('six parts are drawn, keyed, nested, looped and moved along: 70', async () => {
@@ -208,6 +198,6 @@ describe('jobs of the trade, in so many gestures', () => {
     const [layer] = film[0]!.layers;
     expect(await ask('sourcetime', '--comp', 'main', '--layer', layer!.id, '--frames', '0..150/35')).toEqual([0, 5, 10, 15, 20]);
     expect(await ask('values', '--comp', 'main', '--layer', layer!.id, '--channel', 'x', '--frames', '0..150/149')).toEqual([100, 1100]);
-    expect(gestures).toBeLessThanOrEqual(70);
+    expect(hand.count()).toBeLessThanOrEqual(70);
   });
 });

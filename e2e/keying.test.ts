@@ -5,6 +5,7 @@ import type { Browser, Page } from 'playwright-core';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { drag, openBrowser, openPage, pointInTracks, pointOnPicture, untilSaved } from './browser';
 import { askCommandLine, exported, type KeptProject } from './command-line';
+import { handAt } from './hand';
 import { startOak, type OakServer } from './oak-server';
 import { expectReplayed } from './steps';
 
@@ -14,25 +15,16 @@ let browser: Browser;
 let page: Page;
 let heard: string[];
 let project: string;
-/** Clicks, drags, key presses and typed entries so far: what a person's hand does. */
-let gestures = 0;
-
 type Key = { readonly id: string; readonly at: number; readonly value: unknown; readonly right?: unknown; readonly left?: unknown; readonly curve?: unknown; readonly arrives?: unknown; readonly pace?: number };
 const hand = {
-  click: async (name: string | RegExp) => { gestures++; await page.getByRole('button', { name, exact: typeof name === 'string' }).first().click(); },
-  press: async (key: string) => { gestures++; await page.keyboard.press(key); },
-  type: async (text: string) => { gestures++; await page.keyboard.type(text); await page.keyboard.press('Enter'); },
-  field: async (label: string) => { gestures++; await page.getByLabel(label, { exact: true }).click(); },
-  drag: async (from: { readonly x: number; readonly y: number }, to: { readonly x: number; readonly y: number }) => { gestures++; await drag(page, from, to); },
-  pick: async (name: string, modifiers: ('Shift' | 'Control')[] = []) => { gestures++; await head(name).click({ modifiers }); },
+  ...handAt(() => page),
   /** A press on the ruler. */
   time: async (frame: number, row: string) => {
-    gestures++;
+    hand.more();
     const ruler = (await page.locator('canvas[aria-label=Ruler]').boundingBox())!;
     await page.mouse.click((await pointInTracks(page, frame, row)).x + 1, ruler.y + ruler.height - 24);
   },
 };
-const head = (name: string) => page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name, exact: true });
 const undone = (name: RegExp | string) => page.getByRole('button', { name }).first().waitFor();
 const ask = (verb: string, ...options: readonly string[]) => askCommandLine(server.address, project, verb, ...options);
 const keysOf = async (layer: string, track: string): Promise<readonly Key[]> => {
@@ -57,7 +49,7 @@ async function open(layers: readonly FileLayer[], more: object = {}): Promise<vo
   project = ((await response.json()) as { id: string }).id;
   await page.goto(`${server.address}/projects/${project}`);
   await page.locator('canvas[data-frame-shown]').waitFor();
-  gestures = 0;
+  hand.begin();
 }
 
 /** A point of the first track row under a layer, at a frame. */
@@ -96,7 +88,7 @@ describe('jobs, in so many gestures', () => {
     await hand.time(65, 'Ball');
     await hand.drag(await pointOnPicture(page, 640, 600), await pointOnPicture(page, 640, 200));
     await hand.click('Back');
-    expect(gestures).toBeLessThanOrEqual(9);
+    expect(hand.count()).toBeLessThanOrEqual(9);
     const keys = await keysOf('a', 'y');
     expect(keys.map(({ at }) => at)).toEqual([0, 30, 45, 65]);
     expect(keys.map(({ curve }) => (curve as { kind: string } | undefined)?.kind)).toEqual(['bounce', undefined, 'back', undefined]);
@@ -117,7 +109,7 @@ describe('jobs, in so many gestures', () => {
     await hand.field('Opacity of Title');
     await hand.type('0');
     await hand.click('Back');
-    expect(gestures).toBeLessThanOrEqual(10);
+    expect(hand.count()).toBeLessThanOrEqual(10);
     expect((await keysOf('t', 'y')).map(({ at, value }) => [at, value])).toEqual([[28, 460], [40, 400]]);
     expect((await keysOf('t', 'opacity')).map(({ at, value }) => [at, value])).toEqual([[28, 0], [40, 100]]);
     expect((await keysOf('t', 'y'))[0]!.curve).toMatchObject({ kind: 'back', side: 'out' });
@@ -134,7 +126,7 @@ describe('jobs, in so many gestures', () => {
     await hand.press('j');
     await hand.type('5');
     await undone(/^Undo Paste 9 keys/);
-    expect(gestures).toBeLessThanOrEqual(4);
+    expect(hand.count()).toBeLessThanOrEqual(4);
     for (const [i, layer] of ['b', 'c', 'd'].entries()) expect((await keysOf(layer, 'y')).map(({ at, value }) => [at, value])).toEqual([[15 + i * 5, 150], [45 + i * 5, 550], [75 + i * 5, 350]]);
   });
 });
