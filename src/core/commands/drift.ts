@@ -5,7 +5,7 @@ import { count, type Draft } from './change';
 import { byTrack, momentOf, type StoredKey } from './chosen-keys';
 import type { Patch } from './patch';
 import { keyAt } from './set-values';
-import { keyPatches } from './stored-key';
+import { keyPatches, withoutFields } from './stored-key';
 import type { KeyRef } from './target';
 import type { Refused } from './refused';
 import { tidy } from './tidy';
@@ -33,8 +33,7 @@ export function driftOn(project: Project, compositionId: string, refs: readonly 
       const at = group.times.even ? key.at + frames : group.times.at(moment);
       const there = keyAt(keys, at);
       if (there) after.delete(there.id);
-      const { right: _right, ease: _ease, curve: _curve, kept: _kept, ...rest } = key;
-      after.set(key.id, rest as StoredKey);
+      after.set(key.id, withoutFields(key, 'right', 'ease', 'curve', 'kept'));
       const id = newId();
       after.set(id, { id, at, value: typeof value === 'number' ? tidy(value) : value.map((part) => Math.round(part * 1e6) / 1e6), joined: false });
       many++;

@@ -83,6 +83,8 @@ const SAMPLES: Readonly<Record<Event, object>> = {
   'keys.within': { composition: 'main', keys: [{ layer: 'child', track: 'y', key: 'p' }] },
   'keys.draw': { composition: 'main', layer: 'lamp', track: 'y', points: [[0, 0], [10, 40], [20, 10]] },
   'keys.calm': { composition: 'main', keys: all },
+  'keys.where': { composition: 'main', layer: 'child', onto: ['lamp'] },
+  'layers.partners': { composition: 'main', layers: ['lamp', 'child'] },
   'tracks.still': { composition: 'main', tracks: [{ layer: 'lamp', track: 'x' }], frame: 20 },
   'tracks.ends': { composition: 'main', tracks: [{ layer: 'lamp', track: 'x' }] },
   'tracks.closed': { composition: 'main', tracks: [{ layer: 'lamp', track: 'x' }] },

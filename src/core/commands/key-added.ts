@@ -5,6 +5,7 @@ import {
 } from '../keys';
 import { inTime, type Channel, type ChannelSpec } from '../model';
 import { DUST, type Frames } from '../time';
+import { withoutFields } from './stored-key';
 
 /** What came of asking for a key at a time where nothing is to change. `more` counts further keys that this took. */
 export type KeyAdded =
@@ -38,17 +39,13 @@ export function keyAdded(channel: Channel, spec: ChannelSpec, at: Frames, newId:
   if (keys.length > 1 && repeats(there)) return { kind: 'cannot', why: `it repeats ${late ? 'before its first' : 'after its last'} key; a key out there would make each play longer` };
   const value = sampleChannel(channel, spec, at);
   // What bends the way out there was not used so far; now it would be.
-  const end = late ? without(last, ['right', 'ease', 'curve', 'pathRight']) : without(first, ['left', 'pathLeft', 'arrives']);
+  const end = late ? withoutFields(last, 'right', 'ease', 'curve', 'pathRight') : withoutFields(first, 'left', 'pathLeft', 'arrives');
   const held = late && last.right === 'hold' && here === 'hold' ? { right: 'hold' } : {};
   return put([{ ...end, ...held } as Key, make(at, value)], 0);
 }
 
 function repeats(rule: Channel['after']): boolean {
   return rule === 'repeat' || rule === 'climb' || rule === 'swing';
-}
-
-function without(key: Key, fields: readonly (keyof Key)[]): Key {
-  return Object.fromEntries(Object.entries(key).filter(([field]) => !fields.includes(field as keyof Key))) as Key;
 }
 
 type Make = (time: Frames, value: unknown, more?: object) => Key;
@@ -81,7 +78,7 @@ function insideScalar(channel: Channel, keys: readonly ScalarKey[], i: number, a
   const [length, rise] = [to.at - from.at, endOf(to) - from.value];
   if (!from.curve && from.right === 'hold') return put([from as never, make(at, from.value, { right: 'hold' }), to as never, ...others], 0);
   if (!from.curve && from.right === undefined && to.left === undefined) return put([from as never, make(at, from.value + (rise * (at - from.at)) / length), to as never, ...others], 0);
-  if (from.curve && rise === 0) return put([without(from as never, ['curve', 'right']), make(at, from.value), without(to as never, ['left']), ...others], 0);
+  if (from.curve && rise === 0) return put([withoutFields(from as never, 'curve', 'right'), make(at, from.value), withoutFields(to as never, 'left'), ...others], 0);
   if (from.curve) {
     const { at: progress } = prepareCurve(from.curve);
     const parts = divideProgress(from.curve, progress, (at - from.at) / length);
@@ -103,10 +100,10 @@ function scaled(part: Part, from: ScalarKey, length: number, rise: number): Part
 
 function scalarParts(from: ScalarKey, to: ScalarKey, parts: readonly Part[], others: readonly Key[], make: Make, put: Put): KeyAdded {
   const handle = (a: readonly [number, number], b: readonly [number, number]): Handle => [b[0] - a[0], b[1] - a[1]];
-  const keys: Key[] = [without(from as never, ['right', 'curve'])];
+  const keys: Key[] = [withoutFields(from as never, 'right', 'curve')];
   for (const [k, { end, runs }] of parts.entries()) {
     const isLast = k === parts.length - 1;
-    const next: Key = isLast ? without(to as never, ['left']) : make(end[0], end[1]);
+    const next: Key = isLast ? withoutFields(to as never, 'left') : make(end[0], end[1]);
     const leaves = runs.kind === 'cubic' ? { right: clip(handle(runs.cubic[0], runs.cubic[1]), 1) } : runs.kind === 'curve' ? { curve: runs.curve } : {};
     const arrives = runs.kind === 'cubic' ? { left: clip(handle(runs.cubic[3], runs.cubic[2]), -1) } : {};
     keys[k] = { ...keys[k]!, ...leaves };
@@ -140,7 +137,7 @@ function insideOutline(channel: Channel, keys: readonly Key[], i: number, at: Fr
     const own = keys.find((one) => one.id === key.id);
     return own ? { ...key, value: own.value, ...(own.arrives === undefined ? {} : { arrives: own.arrives }) } : key;
   };
-  return insideVector(channel, rows, i, at, make, (changed, more) => put(changed.map(back).map((key) => ('arrives' in key && key.arrives === null && !keys.find((one) => one.id === key.id && one.arrives === null) ? without(key, ['arrives']) : key)), more), whole);
+  return insideVector(channel, rows, i, at, make, (changed, more) => put(changed.map(back).map((key) => ('arrives' in key && key.arrives === null && !keys.find((one) => one.id === key.id && one.arrives === null) ? withoutFields(key, 'arrives') : key)), more), whole);
 }
 
 function insideVector(channel: Channel, keys: readonly VectorKey[], i: number, at: Frames, make: Make, put: Put, whole: (row: Row) => unknown): KeyAdded {
@@ -162,10 +159,10 @@ function insideVector(channel: Channel, keys: readonly VectorKey[], i: number, a
   const legs = parts.map((part, k) => ({ part, leg: path ? pathPart(path, from, to, ends[k]!, ends[k + 1]!, part) : STRAIGHT }));
   if (legs.some(({ leg }) => leg === null)) return cannot('to-and-fro');
   const pointAt = (p: number): Row => (path ? path.at(p) : from.value.map((v, c) => v + (target[c]! - v) * p));
-  const changed: Key[] = [without(from as never, ['ease', 'curve', 'pathRight'])];
+  const changed: Key[] = [withoutFields(from as never, 'ease', 'curve', 'pathRight')];
   for (const [k, { part, leg }] of legs.entries()) {
     const isLast = k === legs.length - 1;
-    const next = isLast ? without(to as never, ['pathLeft']) : make(from.at + length * part.end[0], whole(pointAt(part.end[1])));
+    const next = isLast ? withoutFields(to as never, 'pathLeft') : make(from.at + length * part.end[0], whole(pointAt(part.end[1])));
     changed[k] = { ...changed[k]!, ...leaving(part, ends[k]!, ends[k + 1]!, k === 0 ? 0 : parts[k - 1]!.end[0]), ...(leg!.right ? { pathRight: leg!.right } : {}) };
     changed.push({ ...next, ...(leg!.left ? { pathLeft: leg!.left } : {}) });
   }

@@ -1,10 +1,11 @@
-import { endOf, runsRound, segmentControls, type ScalarKey, type VectorKey } from '../keys';
+import { runsRound, segmentControls, type ScalarKey } from '../keys';
 import type { Channel, ChannelType, Project } from '../model';
 import type { Frames } from '../time';
 import { count, type Draft } from './change';
 import { byTrack, rekeyed, type StoredKey } from './chosen-keys';
 import { isHeldKey } from './key-shape';
 import type { Patch } from './patch';
+import { withoutFields } from './stored-key';
 import type { KeyRef } from './target';
 
 /**
@@ -57,7 +58,7 @@ export function pullLegs(project: Project, compositionId: string, refs: readonly
       if (!group.chosen.has(keys[i]!.id)) continue;
       const length = keys[i + 1]!.at - keys[i]!.at;
       const frames = (given: Frames) => Math.min(length, Math.max(0, pull.percent ? (given / 100) * length : given));
-      const bare = without(after[i]!);
+      const bare = withoutFields(after[i]!, 'right', 'curve', 'kept');
       legs++;
       if (type === 'N') {
         const now = legAfter(group.channel, type, keys, i);
@@ -85,15 +86,4 @@ function side(time: Frames | undefined, height: number | undefined, stored: unkn
   if (time === undefined && height === undefined) return stored === 'hold' ? undefined : (stored as Side);
   const dt = time === undefined ? (now ? now[0] : (way * length) / 3) : way * frames(time);
   return [dt + 0, height ?? (Array.isArray(stored) && now ? now[1] : 0)];
-}
-
-function without(key: StoredKey): StoredKey {
-  const { right: _right, curve: _curve, kept: _kept, ...rest } = key;
-  return rest as StoredKey;
-}
-
-/** What the leg after a key goes from and to, in value; null where there is none. */
-export function legEnds(keys: readonly StoredKey[], i: number): readonly [from: unknown, to: unknown] | null {
-  const [from, to] = [keys[i], keys[i + 1]];
-  return from && to ? [from.value, endOf(to as unknown as VectorKey)] : null;
 }

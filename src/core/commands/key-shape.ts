@@ -11,7 +11,7 @@ export type KeyShape = 'straight' | 'smooth' | 'held';
 type Key = Channel['keys'][string];
 const SHAPED = ['right', 'left', 'ease', 'kept'] as const;
 /** As CSS writes `ease-in-out`. */
-const SMOOTH = [0.42, 0, 0.58, 1] as const;
+export const SMOOTH = [0.42, 0, 0.58, 1] as const;
 
 /** Whether a key keeps its value until the next. Words, switches and choices always do. */
 export function isHeldKey(key: Pick<Key, 'right' | 'ease'>): boolean {

@@ -3,6 +3,7 @@ import { inTime, type Channel, type Composition, type Layer, type Project } from
 import { DUST, hull, type Frames } from '../time';
 import { count, type Draft } from './change';
 import { keyAdded } from './key-added';
+import { SMOOTH } from './key-shape';
 import { isNamedByWords, nameFromWords } from './next-name';
 import { layerPath, trackPath } from './paths';
 import { patchOf, sameValue, type Patch } from './patch';
@@ -126,7 +127,7 @@ function newShape(newKeys: NewKeys, { type }: Track['spec']): object {
   switch (newKeys) {
     case 'straight':
     case 'drawn': return {};
-    case 'smooth': return mixes ? { ease: [0.42, 0, 0.58, 1] } : { left: 'smooth', right: 'smooth' };
+    case 'smooth': return mixes ? { ease: SMOOTH } : { left: 'smooth', right: 'smooth' };
     case 'hold': return mixes ? { ease: 'hold' } : { right: 'hold' };
   }
 }

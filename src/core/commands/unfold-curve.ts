@@ -8,6 +8,7 @@ import { timesBetween, tooLong } from './look-times';
 import type { Made } from './made';
 import type { Patch } from './patch';
 import type { Refused } from './refused';
+import { withoutFields } from './stored-key';
 import type { KeyRef } from './target';
 
 /** How near handles come to the curve that they take the place of, as a share of its range. */
@@ -135,7 +136,7 @@ export function legsIntoKeys(project: Project, compositionId: string, refs: read
     const dense: StoredKey[] = [first, ...whole.map((at) => ({ id: newId(), at, value: sample(at), joined: false })), { ...to, id: 'end' }];
     if (spec.type === 'N') {
       const inside = (x: number) => (x >= to.at ? endOf(to as unknown as ScalarKey) : (sample(x) as number));
-      const thin = thinScalar(dense.map((key) => without(key, 'left')) as unknown as readonly ScalarKey[], inside, () => [], tolerance);
+      const thin = thinScalar(dense.map((key) => withoutFields(key, 'left')) as unknown as readonly ScalarKey[], inside, () => [], tolerance);
       const [start, ...rest] = thin as unknown as readonly StoredKey[];
       return { from: start!, between: rest.slice(0, -1), left: thin[thin.length - 1]!.left };
     }
@@ -150,13 +151,7 @@ function isWhole(offset: number, at: number): boolean {
 
 /** A key without what bends the motion that leaves it. */
 function bare(key: StoredKey): StoredKey {
-  return ['right', 'curve', 'ease', 'kept', 'pathRight'].reduce((now, field) => without(now, field as keyof StoredKey), key);
-}
-
-function without(key: StoredKey, field: keyof StoredKey): StoredKey {
-  if (!(field in key)) return key;
-  const { [field]: _gone, ...rest } = key;
-  return rest as StoredKey;
+  return withoutFields(key, 'right', 'curve', 'ease', 'kept', 'pathRight');
 }
 
 /** Keeps the motion after keys between the two values that it goes from and to: handles and eases are shortened, curves that swing out give way. */

@@ -31,6 +31,7 @@ import { keysShape } from './keys-shape';
 import { keysSnap } from './keys-snap';
 import { keysSpread } from './keys-spread';
 import { keysThin } from './keys-thin';
+import { keysWhere } from './keys-where';
 import { keysWithin } from './keys-within';
 import { layersAdd } from './layers-add';
 import { layersDelete } from './layers-delete';
@@ -41,6 +42,7 @@ import { layersMove } from './layers-move';
 import { layersNest } from './layers-nest';
 import { layersOrder } from './layers-order';
 import { layersParent } from './layers-parent';
+import { layersPartners } from './layers-partners';
 import { layersPaste } from './layers-paste';
 import { layersPlace } from './layers-place';
 import { layersSequence } from './layers-sequence';
@@ -117,6 +119,7 @@ export const COMMANDS = [
   layersSequence,
   layersDuplicate,
   layersPaste,
+  layersPartners,
   layersParent,
   layersNest,
   layersUnnest,
@@ -150,6 +153,7 @@ export const COMMANDS = [
   keysHandles,
   keysFrames,
   keysWithin,
+  keysWhere,
   keysCalm,
   keysDraw,
   markersAdd,

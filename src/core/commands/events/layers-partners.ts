@@ -1,0 +1,9 @@
+import { defineCommand } from '../command';
+import { makePartners } from '../partners';
+
+export const layersPartners = defineCommand({
+  event: 'layers.partners',
+  title: 'Make two layers partners, between whom poses are mirrored',
+  args: (s) => s.z.strictObject({ composition: s.id, layers: s.layers }),
+  draft: (project, args) => makePartners(project, args.composition, args.layers),
+});
