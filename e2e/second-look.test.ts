@@ -297,7 +297,7 @@ describe('many layers', () => {
     const strip = page.getByRole('group', { name: 'One after another' });
     await strip.getByLabel('Frames each').click();
     await page.keyboard.type('1s');
-    await page.keyboard.press('Enter');
+    await page.keyboard.press('Tab');
     // It is seen before it is done.
     await expect.poll(() => page.getByLabel('Seen until').inputValue()).toBe('mixed');
     expect(await page.getByRole('button', { name: /^Undo Lay/ }).count()).toBe(0);

@@ -116,10 +116,8 @@ export type EditorState = {
   /** What was said last, and all that still stands: errors until they are read. */
   readonly message: Message | null;
   readonly messages: readonly Message[];
-  /** Layers that are being laid one after another: the numbers so far. */
-  readonly laying: { readonly each: number | null; readonly overlap: number; readonly order: 'list' | 'up' | 'chosen' } | null;
   /** What is asked for by numbers, and the numbers so far. */
-  readonly asking: { readonly id: string; readonly values: Readonly<Record<string, number | string>> } | null;
+  readonly asking: { readonly id: string; readonly values: Readonly<Record<string, number | string | null>> } | null;
   /** The lane in which the pointer draws. */
   readonly drawing: string | null;
   /** A new nest, or what a composition's new length, rate or size brought along, while it may be done otherwise. */

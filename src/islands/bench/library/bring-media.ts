@@ -4,6 +4,7 @@ import { isKeptMedia } from '../../../wire/answers';
 import { pictureReader, type ReadyPicture } from '../../../workers/media/client';
 import { readSvgText } from '../../../workers/reading/client';
 import { call } from '../../call';
+import { openAsk } from '../editor/asks';
 import { current, type Editor } from '../editor/editor';
 import { freshId } from '../editor/fresh-id';
 import { chooseFiles } from './choose-files';
@@ -54,7 +55,7 @@ export async function bringMedia(editor: Editor, files: readonly File[], { layer
   if (layers && trouble.length === 0 && pictures.length === brought.length && isSequence(pictures.map((asset) => asset.name))) return bringSequence(editor, pictures, above);
   const done = brought.length > 0 && editor.do('media.add', { composition: host.id, assets, compositions: drawings, layers: layers ? made : [], above, ...(only === undefined ? {} : { name: only }) });
   if (done && layers) editor.select({ layers: made.map((layer) => layer.id), keys: [], markers: [], operator: null });
-  if (done && layers && made.length > 1) editor.say(`${made.length} layers came in, one over another.`, false, { act: { words: 'One after another …', run: () => editor.set({ laying: { each: null, overlap: 0, order: 'list' } }) } });
+  if (done && layers && made.length > 1) editor.say(`${made.length} layers came in, one over another.`, false, { act: { words: 'One after another …', run: () => openAsk(editor, 'layers.sequence') } });
   const notes = brought.flatMap((one) => (one.kind === 'picture' ? [one.note, one.clear ? null : `${one.asset.name} has no transparency: it covers all that lies under it.`] : []).filter((note) => note !== null));
   if (trouble.length > 0) editor.say(trouble.join(' '), true);
   else if (notes.length > 0) editor.say(notes.slice(0, 3).join(' '));

@@ -18,12 +18,20 @@ type Chosen = { readonly ref: KeyRef; readonly layer: Layer; readonly track: Tra
 const MOST = 2000;
 
 function chosenKeys(project: Project, composition: Composition, refs: readonly KeyRef[]): readonly Chosen[] {
+  const tracks = new Map<string, { readonly layer: Layer; readonly track: Track; readonly all: readonly Key[]; readonly place: ReadonlyMap<string, number> } | null>();
   return refs.flatMap((ref): readonly Chosen[] => {
-    const layer = member(composition.layers.by, ref.layer);
-    const track = layer && trackAt(project, layer, ref.track);
-    const all = keysOf(track?.channel ?? null) as readonly Key[];
-    const i = all.findIndex((one) => one.id === ref.key);
-    return layer && track && i >= 0 ? [{ ref, layer, track, key: all[i]!, i, all, moment: keyTimesOf(project, composition, layer, track).moments(all[i]!.at)[0]?.from ?? unbent(layer, all[i]!.at) }] : [];
+    const name = `${ref.layer}\n${ref.track}`;
+    let found = tracks.get(name);
+    if (found === undefined) {
+      const layer = member(composition.layers.by, ref.layer);
+      const track = layer && trackAt(project, layer, ref.track);
+      const all = keysOf(track?.channel ?? null) as readonly Key[];
+      tracks.set(name, (found = layer && track ? { layer, track, all, place: new Map(all.map((key, i) => [key.id, i])) } : null));
+    }
+    const i = found?.place.get(ref.key);
+    if (!found || i === undefined) return [];
+    const { layer, track, all } = found;
+    return [{ ref, layer, track, key: all[i]!, i, all, moment: keyTimesOf(project, composition, layer, track).moments(all[i]!.at)[0]?.from ?? unbent(layer, all[i]!.at) }];
   });
 }
 

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Button, Select, TypedField, type Reading } from '../../../ui';
 import { askOf, type AskField } from '../editor/asks';
 import { current } from '../editor/editor';
@@ -6,24 +6,21 @@ import { useEditor, useEditorState } from '../editor/editor-context';
 import { gestureIds } from '../editor/fresh-id';
 import { readNumber, showNumber } from '../panel/read-number';
 
+type Value = number | string | null;
+
+/** What takes Enter and Esc for itself: buttons of the strip, and the lists that its choices open. */
+const OWN_KEYS = 'button, [role=option], [role=listbox], [role=menu], [role=dialog]';
+
 /** An edit that needs numbers: shown while they are typed, done with Enter, let go of with Esc. */
 export function AskStrip() {
   const editor = useEditor();
   const asking = useEditorState((state) => state.asking);
   const selection = useEditorState((state) => state.selection);
   const frame = useEditorState((state) => (state.asking ? state.frame : 0));
-  const words = useEditorState((state) => (state.asking ? (askOf(state.asking.id)?.words(state) ?? '') : ''));
-  // What it comes to is told before it is done.
-  const told = useEditorState((state) => { const now = state.asking && askOf(state.asking.id); const step = now?.step(state, state.asking!.values) ?? null; return step === null ? '' : `${step.event}\n${JSON.stringify(state.asking!.values)}`; });
+  const [outcome, setOutcome] = useState('');
   const box = useRef<HTMLDivElement>(null);
   const ids = useRef<(() => () => string) | null>(null);
   const ask = asking ? askOf(asking.id) : null;
-  const outcome = useMemo(() => {
-    const state = editor.store.getState();
-    const step = told !== '' && state.asking ? (askOf(state.asking.id)?.step(state, state.asking.values) ?? null) : null;
-    return step ? (editor.foretell(step.event, step.args as never) ?? 'Nothing would change.') : '';
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [editor, told, selection, frame]);
   const id = ask?.id ?? null;
   useEffect(() => {
     ids.current = id === null ? null : gestureIds();
@@ -34,6 +31,8 @@ export function AskStrip() {
     const state = editor.store.getState();
     if (ask.whyNot(state) !== null) return editor.set({ asking: null });
     const step = ask.step(state, asking.values);
+    // What it comes to is told before it is done.
+    setOutcome(step ? (editor.foretell(step.event, step.args as never) ?? 'Nothing would change.') : '');
     if (step) editor.tryOut(step.event, step.args as never);
     else editor.letGo();
     // What is tried out is let go of with the strip.
@@ -42,10 +41,11 @@ export function AskStrip() {
   useEffect(() => {
     if (id === null) return;
     const onKey = (event: KeyboardEvent) => {
-      if (event.key !== 'Enter' && event.key !== 'Escape') return;
+      if (event.defaultPrevented || (event.key !== 'Enter' && event.key !== 'Escape')) return;
       const target = event.target as HTMLElement;
       const inField = target instanceof HTMLInputElement;
-      if (event.defaultPrevented || (inField && !box.current?.contains(target)) || target.getAttribute('aria-invalid') === 'true') return;
+      const isOwn = target.closest(OWN_KEYS) !== null && !(event.key === 'Escape' && box.current?.contains(target) && target.getAttribute('aria-expanded') !== 'true');
+      if (isOwn || (inField && !box.current?.contains(target)) || target.getAttribute('aria-invalid') === 'true') return;
       // The field takes what was typed first; then the strip is done.
       if (inField && event.key === 'Enter') return void setTimeout(() => close(true));
       event.preventDefault();
@@ -56,7 +56,8 @@ export function AskStrip() {
     return () => window.removeEventListener('keydown', onKey, true);
   });
   if (!ask || !asking) return null;
-  const set = (name: string, value: number | string) => editor.set({ asking: { id: ask.id, values: { ...asking.values, [name]: value } } });
+  const words = ask.words(editor.store.getState());
+  const set = (name: string, value: Value) => editor.set({ asking: { id: ask.id, values: { ...asking.values, [name]: value } } });
 
   function close(keep: boolean): void {
     const before = editor.store.getState();
@@ -72,8 +73,8 @@ export function AskStrip() {
   }
   return (
     <div ref={box} role="group" aria-label={ask.title} className="absolute inset-x-0 top-0 z-20 flex h-9 items-center gap-2 bg-raised px-3 text-[12.5px] shadow-lg">
-      <span className="max-w-[40%] shrink-0 truncate text-muted" title={words}>{words}</span>
-      {ask.fields.map((field) => <Field key={field.name} field={field} value={asking.values[field.name]!} set={(value) => set(field.name, value)} />)}
+      <span className="max-w-[36%] shrink-0 truncate text-muted" title={words}>{words}</span>
+      {ask.fields.filter(({ when }) => !when || asking.values[when[0]] === when[1]).map((field) => <Field key={field.name} field={field} value={asking.values[field.name] ?? null} set={(value) => set(field.name, value)} />)}
       <span className="min-w-0 grow truncate text-right text-[12px] text-muted" role="status" title={outcome}>{outcome}</span>
       <Button className="h-6! shrink-0" onClick={() => close(false)}>Let go</Button>
       <Button className="h-6! shrink-0" tone="strong" onClick={() => close(true)}>{ask.does}</Button>
@@ -81,15 +82,25 @@ export function AskStrip() {
   );
 }
 
-function Field({ field, value, set }: { readonly field: AskField; readonly value: number | string; readonly set: (value: number | string) => void }) {
+function Field({ field, value, set }: { readonly field: AskField; readonly value: Value; readonly set: (value: Value) => void }) {
+  return (
+    <>
+      {field.before !== undefined && <span className="shrink-0 text-muted">{field.before}</span>}
+      {field.kind === 'choice' ? <span className="w-36 min-w-0"><Select label={field.label} tone="inset" value={value as string} onChange={set} options={field.options} /></span> : <NumberField field={field} value={value as number | null} set={set} />}
+    </>
+  );
+}
+
+function NumberField({ field, value, set }: { readonly field: Extract<AskField, { kind: 'number' }>; readonly value: number | null; readonly set: (value: number | null) => void }) {
   const composition = useEditorState((state) => current(state));
-  if (field.kind === 'choice') return <span className="w-36 shrink-0"><Select label={field.label} tone="inset" value={value as string} onChange={set} options={field.options as readonly (readonly [string, string])[]} /></span>;
-  const number = value as number;
+  const now = value ?? field.least ?? 0;
   const kept = (next: number) => Math.min(field.most ?? Infinity, Math.max(field.least ?? -Infinity, next));
-  const read = (text: string): Reading<number> => {
-    const reading = field.unit === 'f' ? readNumber(text, number, 'f', { at: 0, rate: composition.rate, tempo: composition.tempo }) : readNumber(text, number, field.unit);
+  const read = (text: string): Reading<number | null> => {
+    if (field.blank !== undefined && text.trim() === '') return { ok: true, value: null, read: field.blank };
+    const reading = field.unit === 'f' ? readNumber(text, now, 'f', { at: 0, rate: composition.rate, tempo: composition.tempo }) : readNumber(text, now, field.unit);
     if (!reading.ok || kept(reading.value) === reading.value) return reading;
     return { ok: false, why: field.least !== undefined && reading.value < field.least ? `${field.least} at the least.` : `${field.most} at the most.` };
   };
-  return <span className="w-20 shrink-0"><TypedField label={field.label} title={field.label} tone="inset" edited={showNumber(number)} shown={`${showNumber(number)}${field.unit === '' ? '' : ` ${field.unit}`}`} onSet={set} onStep={(by, large) => set(kept(number + by * (large ? 10 : 1)))} read={read} /></span>;
+  const shown = value === null ? (field.blank ?? '') : `${showNumber(value)}${field.unit === '' ? '' : ` ${field.unit}`}`;
+  return <span className={field.blank === undefined ? 'w-20 shrink-0' : 'w-28 shrink-0'}><TypedField label={field.label} title={field.label} tone="inset" edited={value === null ? '' : showNumber(value)} shown={shown} onSet={set} onStep={(by, large) => set(kept(now + by * (large ? 10 : 1)))} read={read} /></span>;
 }

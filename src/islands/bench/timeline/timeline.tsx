@@ -19,7 +19,7 @@ import { NestPegs, NestStrip } from './nest-strip';
 import { openTracksMenu, pressTracks } from './press-tracks';
 import { buildRows, firstRows } from './rows/build-rows';
 import { frameOf, panBy, shownView, xOf, zoomAt } from './scale';
-import { LayStrip, PasteStrip, SequenceRate } from './sequence-strip';
+import { PasteStrip, SequenceRate } from './sequence-strip';
 import { SelectionBar } from './selection-bar';
 import { shiftOf } from './shift';
 import { useActivity } from './use-activity';
@@ -209,7 +209,6 @@ export function Timeline() {
         <Playhead view={view} />
         <NestStrip />
         <SequenceRate />
-        <LayStrip />
         <PasteStrip />
         <SelectionBar rows={rows} view={view} scroll={scroll} height={height} width={width} setCaught={setCaught} />
         <AskStrip />

@@ -82,7 +82,6 @@ export const LAYER_ACTIONS: readonly Action[] = [
     id: 'layers.follow', title: 'Let the others follow the layer selected last', also: 'parent link attach', group: 'Layers', whyNot: (state) => (state.selection.layers.length < 2 ? 'Select the followers, then the layer to follow.' : null),
     run: (editor) => { const state = editor.store.getState(); const { layers } = state.selection; editor.do('layers.parent', { layers: layers.slice(0, -1), parent: layers[layers.length - 1]!, frame: state.frame }); },
   },
-  { id: 'layers.sequence', title: 'Lay layers one after another …', group: 'Time', also: 'sequence order stagger row', whyNot: (state) => (state.selection.layers.length < 2 ? 'Select two layers or more first.' : null), run: (editor) => editor.set({ laying: { each: null, overlap: 0, order: 'list' } }) },
   { id: 'layers.up', title: 'One up in the list', group: 'Layers', keys: ['Ctrl+ArrowUp'], whyNot: needsLayers, run: step('up') },
   { id: 'layers.down', title: 'One down in the list', group: 'Layers', keys: ['Ctrl+ArrowDown'], whyNot: needsLayers, run: step('down') },
   { id: 'layers.top', title: 'To the top of the list', group: 'Layers', keys: ['Ctrl+Shift+ArrowUp'], whyNot: needsLayers, run: step('top') },

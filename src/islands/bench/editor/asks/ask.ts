@@ -6,12 +6,15 @@ import { chosenLayers } from '../actions/action';
 import type { Editor } from '../editor';
 import type { EditorState } from '../state';
 
-/** A number or a choice that an edit needs to be told. */
-export type AskField =
-  | { readonly kind: 'number'; readonly name: string; readonly label: string; readonly unit: 'f' | '%' | ''; readonly least?: number; readonly most?: number }
-  | { readonly kind: 'choice'; readonly name: string; readonly label: string; readonly options: readonly (readonly [value: string, words: string])[] };
+/** What all fields of an edit have: a word before it where it needs one, and the choice without which it says nothing. */
+type OfAnyField = { readonly name: string; readonly label: string; readonly before?: string; readonly when?: readonly [field: string, value: string] };
 
-export type AskValues = Readonly<Record<string, number | string>>;
+/** A number or a choice that an edit needs to be told. A number with a `blank` may be left out, which that says. */
+export type AskField =
+  | (OfAnyField & { readonly kind: 'number'; readonly unit: 'f' | '%' | ''; readonly least?: number; readonly most?: number; readonly blank?: string })
+  | (OfAnyField & { readonly kind: 'choice'; readonly options: readonly (readonly [value: string, words: string])[] });
+
+export type AskValues = Readonly<Record<string, number | string | null>>;
 
 /**
  * An edit that is asked for by numbers, in a strip over the tracks: shown while they are typed, done with Enter, let go of with Esc. Each is an action

@@ -1,9 +1,8 @@
 import { hull } from '../../../../core/time';
-import { chosenLayers, needsLayers } from '../actions/action';
+import { chosenLayers, needsLayers, whom } from '../actions/action';
+import { current } from '../current';
 import type { EditorState } from '../state';
 import { defineAsk, num, type Ask } from './ask';
-
-const whom = (state: EditorState): string => { const layers = chosenLayers(state); return layers.length === 1 ? layers[0]!.name : `${layers.length} layers`; };
 
 export const openHere = defineAsk({
   id: 'time.open', title: 'Put time in or take it out at the playhead', group: 'Time', also: 'insert remove delete time gap', whyNot: () => null, does: 'Do it',
@@ -26,9 +25,28 @@ export const slipBy = defineAsk({
 
 export const oneLength = defineAsk({
   id: 'layers.length', title: 'One beginning and length for the selected bars', group: 'Layers', also: 'duration in out trim many', whyNot: needsLayers, does: 'Set them',
-  words: (state) => `The bars of ${whom(state)} begin at`, fields: [{ kind: 'number', name: 'from', label: 'First frame', unit: 'f' }, { kind: 'number', name: 'length', label: 'Length in frames', unit: 'f', least: 1 }],
+  words: (state) => `The bars of ${whom(state)} begin at`, fields: [{ kind: 'number', name: 'from', label: 'First frame', unit: 'f' }, { kind: 'number', name: 'length', before: 'and last', label: 'Length in frames', unit: 'f', least: 1 }],
   born: (state) => { const outer = hull(chosenLayers(state)[0]?.spans ?? []) ?? [0, 30]; return { from: outer[0], length: outer[1] - outer[0] }; },
   step: (state, values) => ({ event: 'layers.ends', args: { layers: state.selection.layers, from: num(values, 'from'), length: num(values, 'length') } }),
 });
 
-export const BAR_ASKS: readonly Ask[] = [openHere, slipBy, oneLength];
+/** The selected layers in the order in which they are to come. */
+function inTurn(state: EditorState, order: unknown): readonly string[] {
+  const { layers } = state.selection;
+  if (order === 'chosen') return layers;
+  const listed = current(state).layers.order.filter((id) => layers.includes(id));
+  return order === 'up' ? [...listed].reverse() : listed;
+}
+
+export const sequence = defineAsk({
+  id: 'layers.sequence', title: 'Lay layers one after another', group: 'Time', also: 'sequence order stagger row', whyNot: (state) => (state.selection.layers.length < 2 ? 'Select two layers or more first.' : null), does: 'Lay them so',
+  words: (state) => `${state.selection.layers.length} layers one after another:`,
+  fields: [
+    { kind: 'number', name: 'each', label: 'Frames each', unit: 'f', least: 1, blank: 'as they are' }, { kind: 'number', name: 'overlap', before: 'overlap', label: 'Frames of overlap', unit: 'f' },
+    { kind: 'choice', name: 'order', label: 'In which order', options: [['list', 'from the top down'], ['up', 'from the bottom up'], ['chosen', 'as they were selected']] },
+  ],
+  born: () => ({ each: null, overlap: 0, order: 'list' }),
+  step: (state, values) => ({ event: 'layers.sequence', args: { layers: inTurn(state, values['order']), each: values['each'], overlap: num(values, 'overlap') } }),
+});
+
+export const BAR_ASKS: readonly Ask[] = [openHere, sequence, slipBy, oneLength];

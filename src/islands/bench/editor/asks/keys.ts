@@ -40,7 +40,7 @@ export const lengthTo = defineAsk({
 export const shiftSoft = defineAsk({
   id: 'keys.soft', title: 'Move keys with a soft edge', group: 'Keys', also: 'nudge gradual falling off', whyNot: (state) => (state.selection.keys.length > 0 ? null : 'Select keys first.'),
   words: (state) => `${many(state)} moved by`, does: 'Move',
-  fields: [{ kind: 'number', name: 'by', label: 'Frames', unit: 'f' }, { kind: 'number', name: 'soft', label: 'Frames of the soft edge, on each side', unit: 'f', least: 0 }],
+  fields: [{ kind: 'number', name: 'by', label: 'Frames', unit: 'f' }, { kind: 'number', name: 'soft', before: 'soft over', label: 'Frames of the soft edge, on each side', unit: 'f', least: 0 }],
   born: () => ({ by: 0, soft: 20 }),
   step: (state, values) => (num(values, 'by') === 0 ? null : { event: 'keys.move', args: { keys: state.selection.keys, by: num(values, 'by'), soft: num(values, 'soft') } }),
 });
@@ -52,7 +52,7 @@ export const apartBy = defineAsk({
   words: (state) => `${many(state)} of ${new Set(meantKeys(state).map((key) => key.layer)).size} layers, each later by`, does: 'Put apart',
   fields: [
     { kind: 'number', name: 'step', label: 'Frames between layers', unit: 'f' }, { kind: 'choice', name: 'order', label: 'In which order', options: ORDERS },
-    { kind: 'choice', name: 'measure', label: 'By rank or by distance', options: [['rank', 'evenly'], ['distance', 'by how far they are']] }, { kind: 'number', name: 'seed', label: 'Seed of the chance', unit: '' },
+    { kind: 'choice', name: 'measure', label: 'By rank or by distance', options: [['rank', 'evenly'], ['distance', 'by how far they are']] }, { kind: 'number', name: 'seed', label: 'Seed of the chance', before: 'seed', unit: '', when: ['order', 'chance'] },
   ],
   born: () => ({ step: 0, order: 'rows', measure: 'rank', seed: 1 }),
   step: (state, values) => (num(values, 'step') === 0 ? null : { event: 'keys.apart', args: { keys: meantKeys(state), step: num(values, 'step'), order: values['order'], measure: values['measure'], from: values['x'] === undefined ? null : [num(values, 'x'), num(values, 'y')], seed: Math.round(num(values, 'seed')), frame: state.frame } }),
@@ -101,7 +101,7 @@ export const intoKeys = defineAsk({
 export const leavesOver = defineAsk({
   id: 'keys.leaves', title: 'Say over how many frames the motion leaves and arrives', group: 'Keys', also: 'ease handles', whyNot: needsMotion,
   words: (state) => `After ${many(state)} the motion leaves over`, does: 'Shape',
-  fields: [{ kind: 'number', name: 'leaves', label: 'Frames over which it leaves', unit: 'f', least: 0 }, { kind: 'number', name: 'arrives', label: 'Frames over which it arrives', unit: 'f', least: 0 }],
+  fields: [{ kind: 'number', name: 'leaves', label: 'Frames over which it leaves', unit: 'f', least: 0 }, { kind: 'number', name: 'arrives', before: 'arrives over', label: 'Frames over which it arrives', unit: 'f', least: 0 }],
   born: () => ({ leaves: 8, arrives: 14 }),
   step: (state, values) => ({ event: 'keys.pull', args: { keys: meantKeys(state), leaves: num(values, 'leaves'), arrives: num(values, 'arrives') } }),
 });
@@ -117,7 +117,7 @@ export const paceOf = defineAsk({
 export const bounds = defineAsk({
   id: 'tracks.limits', title: 'Set the bounds of tracks', group: 'Keys', also: 'limit range clamp warn', whyNot: needsMotion,
   words: (state) => `${meantTracks(state).length === 1 ? 'The track' : `${meantTracks(state).length} tracks`} should stay from`, does: 'Set the bounds',
-  fields: [{ kind: 'number', name: 'low', label: 'The least value', unit: '' }, { kind: 'number', name: 'high', label: 'The greatest value', unit: '' }],
+  fields: [{ kind: 'number', name: 'low', label: 'The least value', unit: '' }, { kind: 'number', name: 'high', before: 'to', label: 'The greatest value', unit: '' }],
   born: () => ({ low: 0, high: 100 }),
   step: (state, values) => ({ event: 'tracks.limits', args: { tracks: meantTracks(state), limits: [num(values, 'low'), num(values, 'high')] } }),
 });
@@ -125,7 +125,7 @@ export const bounds = defineAsk({
 export const between = defineAsk({
   id: 'keys.between', title: 'Select keys between two frames', group: 'Keys', also: 'time range keyframes', whyNot: needsMotion, does: 'Select',
   words: (state) => `Keys of ${meantTracks(state).length === 1 ? 'the track' : `${meantTracks(state).length} tracks`} from`,
-  fields: [{ kind: 'number', name: 'from', label: 'The first frame', unit: 'f' }, { kind: 'number', name: 'to', label: 'The frame before which they lie', unit: 'f' }],
+  fields: [{ kind: 'number', name: 'from', label: 'The first frame', unit: 'f' }, { kind: 'number', name: 'to', before: 'until', label: 'The frame before which they lie', unit: 'f' }],
   born: (state) => ({ from: current(state).range[0], to: current(state).range[1] }),
   step: () => null,
   choose(editor, values) {

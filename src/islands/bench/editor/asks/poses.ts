@@ -2,13 +2,11 @@ import { keysOf, type KeyRef } from '../../../../core/commands';
 import { keyedTracks, keyTimesOf, trackAt } from '../../../../core/scene';
 import { member } from '../../../../core/model';
 import { DUST } from '../../../../core/time';
-import { chosenLayers, needsLayers } from '../actions/action';
+import { chosenLayers, needsLayers, whom } from '../actions/action';
 import { current } from '../current';
 import { meantLegs } from '../meant-legs';
 import type { EditorState } from '../state';
 import { defineAsk, num, type Ask } from './ask';
-
-const whom = (state: EditorState): string => { const layers = chosenLayers(state); return layers.length === 1 ? layers[0]!.name : `${layers.length} layers`; };
 
 export const land = defineAsk({
   id: 'poses.land', title: 'Land: key the settled pose here, and go back to where it comes from', group: 'Keys', keys: ['Y'], also: 'arrive settle backwards', whyNot: needsLayers, does: 'Land',
@@ -42,15 +40,15 @@ function landing(state: EditorState): readonly KeyRef[] {
 export const driftOn = defineAsk({
   id: 'poses.drift', title: 'Drift on slowly after landing', group: 'Keys', also: 'settle slow move hold', does: 'Drift on',
   whyNot: (state) => (landing(state).length > 0 ? null : 'Select the keys on which it lands, or go to them with the layer selected.'),
-  words: () => 'Drifts on for', fields: [{ kind: 'number', name: 'frames', label: 'Frames', unit: 'f', least: 1 }, { kind: 'number', name: 'percent', label: 'Percent of the pace with which it came', unit: '%' }],
+  words: () => 'Drifts on for', fields: [{ kind: 'number', name: 'frames', label: 'Frames', unit: 'f', least: 1 }, { kind: 'number', name: 'percent', before: 'at', label: 'Percent of the pace with which it came', unit: '%' }],
   born: () => ({ frames: 60, percent: 5 }),
   step: (state, values) => ({ event: 'poses.drift', args: { keys: landing(state), frames: num(values, 'frames'), percent: num(values, 'percent') } }),
 });
 
 export const holdSpan = defineAsk({
   id: 'poses.hold', title: 'Hold the neighbours of a span', group: 'Keys', also: 'protect lock range', whyNot: needsLayers, does: 'Hold',
-  words: (state) => `${whom(state)} stays as it is before and from`,
-  fields: [{ kind: 'number', name: 'from', label: 'The first frame that may change', unit: 'f' }, { kind: 'number', name: 'to', label: 'The first frame that may not', unit: 'f' }],
+  words: (state) => `${whom(state)} may change from`,
+  fields: [{ kind: 'number', name: 'from', label: 'The first frame that may change', unit: 'f' }, { kind: 'number', name: 'to', before: 'until', label: 'The first frame that may not', unit: 'f' }],
   born: (state) => ({ from: state.frame, to: Math.min(current(state).duration - 1, state.frame + 30) }),
   step: (state, values) => ({ event: 'poses.hold', args: { layers: state.selection.layers, from: num(values, 'from'), to: num(values, 'to') } }),
 });
@@ -81,7 +79,7 @@ export const mirrorLine = defineAsk({
 
 export const ghostly = defineAsk({
   id: 'view.ghosts-how', title: 'Which ghosts are shown', group: 'Picture', also: 'onion skin frames keys', whyNot: () => null, does: 'Show them', words: () => 'Ghosts before and after:',
-  fields: [{ kind: 'number', name: 'count', label: 'Ghosts on each side', unit: '', least: 1, most: 12 }, { kind: 'choice', name: 'by', label: 'By keys or by frames', options: [['keys', 'at keys'], ['frames', 'every so many frames']] }, { kind: 'number', name: 'each', label: 'Frames between them', unit: 'f', least: 1, most: 1000 }],
+  fields: [{ kind: 'number', name: 'count', label: 'Ghosts on each side', unit: '', least: 1, most: 12 }, { kind: 'choice', name: 'by', label: 'By keys or by frames', options: [['keys', 'at keys'], ['frames', 'every so many frames']] }, { kind: 'number', name: 'each', label: 'Frames between them', unit: 'f', least: 1, most: 1000, when: ['by', 'frames'] }],
   born: ({ settings: { ghosts } }) => ({ count: ghosts.count, by: ghosts.by, each: ghosts.each }),
   step: () => null,
   choose: (editor, values) => editor.setSettings({ ghosts: { on: true, count: Math.round(num(values, 'count')), by: values['by'] as 'keys' | 'frames', each: Math.round(num(values, 'each')) } }),
