@@ -282,6 +282,16 @@ describe.each([['the whole composition in view', 0], ['zoomed in and scrolled', 
     await drag(page, knob, { x: (await pointInTracks(page, 56, 'Ball')).x, y: heightOf(500) });
     await expect.poll(async () => ((await keysOf('a', 'y'))[1]!.right as number[] | undefined)?.[0]).toBe(16);
     expect(Math.abs(((await keysOf('a', 'y'))[1]!.right as number[])[1]!)).toBeLessThan(8);
+    // The handles of a selected key are items for the keyboard as well.
+    await page.mouse.click(at.x, at.y);
+    const item = page.getByRole('button', { name: /^Handle by which it leaves, Down of Ball, key 2/ });
+    await item.focus();
+    await page.keyboard.press('Shift+ArrowLeft');
+    await page.keyboard.press('ArrowRight');
+    await expect.poll(async () => ((await keysOf('a', 'y'))[1]!.right as number[])[0]).toBe(7);
+    await page.keyboard.press('Enter');
+    await expect.poll(() => page.evaluate(() => document.activeElement?.getAttribute('aria-label'))).toBe('Frames over which it leaves');
+    await page.keyboard.press('Escape');
     await page.keyboard.press('Shift+l');
     await page.getByRole('button', { name: /among the rows again/ }).waitFor();
     await page.keyboard.press('Shift+l');

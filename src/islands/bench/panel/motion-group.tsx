@@ -35,13 +35,17 @@ export const MotionGroup = memo(function MotionGroup({ project, composition, leg
   if (!first) return null;
   const args = { composition: composition.id, keys: legs };
   const give = (curve: KeyCurve | null) => void editor.do('keys.set', { ...args, fields: { curve } } as never);
-  const leg = found.length === 1 || found.every((one) => JSON.stringify(one.leg) === JSON.stringify(first.leg)) ? first.leg : null;
+  /** What all of the motions have in common, one number at a time. */
+  const at = (name: 'leaves' | 'arrives' | 'out' | 'into'): number | null => {
+    const one = first.leg?.[name] ?? null;
+    return found.every(({ leg }) => (leg?.[name] ?? null) === one) ? one : null;
+  };
   const field = (name: 'leaves' | 'arrives', label: string) => (
     <TypedField
-      label={label} edited={leg ? showNumber(leg[name]) : ''} shown={leg ? `${showNumber(leg[name])} f` : now ? 'by its curve' : 'mixed'} title="Frames, or percent of the motion’s length"
+      label={label} edited={at(name) === null ? '' : showNumber(at(name)!)} shown={at(name) === null ? (now ? 'by its curve' : 'mixed') : `${showNumber(at(name)!)} f`} title="Frames, or percent of the motion’s length"
       read={(text): Reading<Pull> => {
         const percent = /%\s*$/.test(text);
-        const reading = readNumber(text.replace(/%\s*$/, ''), leg?.[name] ?? 0, percent ? '' : 'f');
+        const reading = readNumber(text.replace(/%\s*$/, ''), at(name) ?? 0, percent ? '' : 'f');
         if (!reading.ok) return reading;
         const most = percent ? 100 : Math.max(...found.map(({ length }) => length));
         if (reading.value < 0 || reading.value > most) return { ok: false, why: `From 0 to ${showNumber(most)}${percent ? ' %' : ' f'}.` };
@@ -51,12 +55,15 @@ export const MotionGroup = memo(function MotionGroup({ project, composition, leg
     />
   );
   const scalar = found.every(({ type }) => type === 'N');
+  const worth = scalar ? 1 : 100;
   const past = (name: 'out' | 'into', label: string) => (
     <TypedField
-      label={label} title="How far the handle stands from the key: below or above both keys the motion goes past them" edited={leg ? showNumber(scalar ? leg[name] : leg[name] * 100) : ''} shown={leg ? `${showNumber(scalar ? leg[name] : leg[name] * 100)}${scalar ? '' : ' %'}` : 'mixed'}
-      read={(text) => readNumber(text, (leg?.[name] ?? 0) * (scalar ? 1 : 100), scalar ? '' : '%')} onSet={(value: number) => void editor.do('keys.pull', { ...args, [name]: scalar ? value : value / 100 } as never)}
+      label={label} title="How far the handle stands from the key: below or above both keys the motion goes past them" edited={at(name) === null ? '' : showNumber(at(name)! * worth)} shown={at(name) === null ? 'mixed' : `${showNumber(at(name)! * worth)}${scalar ? '' : ' %'}`}
+      read={(text) => readNumber(text, (at(name) ?? 0) * worth, scalar ? '' : '%')} onSet={(value: number) => void editor.do('keys.pull', { ...args, [name]: value / worth } as never)}
     />
   );
+  // Held motions and those that run by a curve have no handles.
+  const bent = found.every(({ leg }) => leg !== null);
   const own = inOrder(project.presets).filter((preset) => preset.of === 'curve');
   const mixes = found.every(({ type }) => type === 'N' || type === 'P' || type === 'C' || type === 'S');
   if (!mixes) return null;
@@ -65,8 +72,8 @@ export const MotionGroup = memo(function MotionGroup({ project, composition, leg
       <p className="col-span-full -mt-0.5 truncate pb-0.5 text-[12.5px] text-muted">{found.length === 1 ? `${first.label}, ${showNumber(first.length)} f to the next key` : `${found.length} motions`}</p>
       <Labelled full name="Leaves over" field="motion-leaves">{field('leaves', 'Frames over which it leaves')}</Labelled>
       <Labelled full name="Arrives over" field="motion-arrives">{field('arrives', 'Frames over which it arrives')}</Labelled>
-      {leg && <Labelled full name="Leaves by" field="motion-out">{past('out', 'How far its leaving handle stands out')}</Labelled>}
-      {leg && <Labelled full name="Arrives by" field="motion-into">{past('into', 'How far its arriving handle stands out')}</Labelled>}
+      {bent && <Labelled full name="Leaves by" field="motion-out">{past('out', 'How far its leaving handle stands out')}</Labelled>}
+      {bent && <Labelled full name="Arrives by" field="motion-into">{past('into', 'How far its arriving handle stands out')}</Labelled>}
       <div role="radiogroup" aria-label="On which side the curve bends" className="col-span-full flex gap-1 pt-1">
         {SIDES.map(([one, words]) => <button key={one} type="button" role="radio" aria-checked={side === one} onClick={() => { setWanted(one); if (now && (now.side ?? 'in') !== one) give({ ...now, side: one }); }} className={`h-6 rounded-full px-2.5 text-[12px] ring-1 ring-inset ${side === one ? 'bg-lifted text-paper ring-line' : 'text-muted ring-line hover:bg-lifted'}`}>{words}</button>)}
       </div>

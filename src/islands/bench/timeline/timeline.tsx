@@ -11,6 +11,7 @@ import { crispContext, useSize } from './crisp-canvas';
 import { catchesFor, foretell, snapDrag } from './drag';
 import { drawRuler, RULER_HEIGHT } from './draw-ruler';
 import { drawTracks } from './draw-tracks';
+import { HandleList } from './handle-list';
 import { Heads } from './heads';
 import type { Hit } from './hit';
 import { hitTest } from './hit-test';
@@ -214,6 +215,7 @@ export function Timeline() {
         <AskStrip />
         {told && <output className="pointer-events-none absolute z-10 rounded-md bg-deep/95 px-2 py-1 font-mono text-[12px] whitespace-nowrap ring-1 ring-line" style={{ left: Math.max(4, Math.min(told.x + 12, width - 260)), top: Math.max(2, told.y - 30) }}>{told.text}</output>}
         <KeyList project={heads.project} composition={heads.composition} />
+        <HandleList project={heads.project} composition={heads.composition} />
       </div>
     </section>
   );

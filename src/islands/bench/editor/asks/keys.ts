@@ -2,6 +2,7 @@ import { copyKeys, framesOf, keysOf, NO_MOMENTS } from '../../../../core/command
 import { keyedTracks, keyTimesOf, trackAt } from '../../../../core/scene';
 import { chosenLayers } from '../actions/action';
 import { current } from '../current';
+import { meantLegs } from '../meant-legs';
 import type { EditorState } from '../state';
 import { defineAsk, meantKeys, meantTracks, needsMotion, num, type Ask } from './ask';
 
@@ -99,11 +100,11 @@ export const intoKeys = defineAsk({
 });
 
 export const leavesOver = defineAsk({
-  id: 'keys.leaves', title: 'Say over how many frames the motion leaves and arrives', group: 'Keys', also: 'ease handles', whyNot: needsMotion,
-  words: (state) => `After ${many(state)} the motion leaves over`, does: 'Shape',
-  fields: [{ kind: 'number', name: 'leaves', label: 'Frames over which it leaves', unit: 'f', least: 0 }, { kind: 'number', name: 'arrives', before: 'arrives over', label: 'Frames over which it arrives', unit: 'f', least: 0 }],
+  id: 'keys.leaves', title: 'Say over how many frames the motion leaves and arrives', group: 'Keys', also: 'ease handles', whyNot: (state) => (meantLegs(state).length > 0 ? null : 'Select keys, or go to a motion of the selected layer.'),
+  words: (state) => `${meantLegs(state).length === 1 ? 'The motion' : `${meantLegs(state).length} motions`} leaving over`, does: 'Shape',
+  fields: [{ kind: 'number', name: 'leaves', label: 'Frames over which it leaves', unit: 'f', least: 0 }, { kind: 'number', name: 'arrives', before: 'arriving over', label: 'Frames over which it arrives', unit: 'f', least: 0 }],
   born: () => ({ leaves: 8, arrives: 14 }),
-  step: (state, values) => ({ event: 'keys.pull', args: { keys: meantKeys(state), leaves: num(values, 'leaves'), arrives: num(values, 'arrives') } }),
+  step: (state, values) => ({ event: 'keys.pull', args: { keys: meantLegs(state), leaves: num(values, 'leaves'), arrives: num(values, 'arrives') } }),
 });
 
 export const paceOf = defineAsk({
