@@ -3,6 +3,7 @@ import { trackAt } from '../../../core/scene';
 import { member, type Channel, type Composition, type Project } from '../../../core/model';
 import { toField } from '../editor/actions/fields';
 import { useEditor, useEditorState } from '../editor/editor-context';
+import { current } from '../editor/current';
 import { curveKey } from '../editor/state';
 import { showNumber } from '../panel/read-number';
 
@@ -18,7 +19,10 @@ export function HandleList({ project, composition }: { readonly project: Project
   const lanes = useEditorState((state) => state.lanes);
   const handles = chosen.length > MOST ? [] : chosen.flatMap((ref) => (lanes.has(curveKey(composition.id, ref.layer, ref.track)) ? handlesOf(project, composition, ref) : []));
   if (handles.length === 0) return null;
-  const onKeyDown = (handle: Handle) => (event: React.KeyboardEvent) => {
+  const onKeyDown = (drawn: Handle) => (event: React.KeyboardEvent) => {
+    // Read anew: keys can be pressed faster than the list is drawn.
+    const state = editor.store.getState();
+    const handle = handlesOf(state.project, current(state), drawn.ref).find(({ label }) => label === drawn.label) ?? drawn;
     const far = event.shiftKey ? 10 : 1;
     const longer = { ArrowRight: handle.leaves ? 1 : -1, ArrowLeft: handle.leaves ? -1 : 1 }[event.key] ?? 0;
     const higher = { ArrowUp: 1, ArrowDown: -1 }[event.key] ?? 0;
