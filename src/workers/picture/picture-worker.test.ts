@@ -113,7 +113,7 @@ describe('the picture’s worker', () => {
     const [shown, problems] = [bench.shown.length, bench.problems.length];
     client.sendPatches([patchOf(['name'], 'Try', 'Second')], 2);
     const answer = (said: PictureNews) => bench.pairs[0]!.worker.postMessage({ said }, []);
-    answer({ kind: 'shown', request: 1, revision: 1, composition: 'main', frame: 9, layers: { ids: null, numbers: new Float64Array(30) }, tooMuch: false });
+    answer({ kind: 'shown', at: 5, request: 1, revision: 1, composition: 'main', frame: 9, layers: { ids: null, numbers: new Float64Array(30) }, tooMuch: false });
     answer({ kind: 'problems', revision: 1, problems: [] });
     await bench.settle();
     expect(bench.shown.slice(shown).every(({ revision }) => revision === 2)).toBe(true);

@@ -170,7 +170,7 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
     if (document.pulling()) stage.paintOnce(frame);
     else stage.show(look.frame, frame);
     const layers = packer.pack(frame.layers);
-    say({ kind: 'shown', request, revision: document.revision(), composition: look.composition, frame: look.frame, layers, tooMuch: frame.tooMuch }, [layers.numbers.buffer]);
+    say({ kind: 'shown', at: tools.clock(), request, revision: document.revision(), composition: look.composition, frame: look.frame, layers, tooMuch: frame.tooMuch }, [layers.numbers.buffer]);
     fillLater();
   }
 

@@ -50,7 +50,8 @@ export type PlayLog = { readonly frames: number; readonly late: number; readonly
 
 /** What it tells the page. */
 export type PictureNews =
-  | { readonly kind: 'shown'; readonly request: number; readonly revision: number; readonly composition: string; readonly frame: number; readonly layers: PackedLayers; readonly tooMuch: boolean }
+  /** A picture is up since `at` (ms since the epoch, by the worker's own clock): the page may come to hear of it later. */
+  | { readonly kind: 'shown'; readonly at: number; readonly request: number; readonly revision: number; readonly composition: string; readonly frame: number; readonly layers: PackedLayers; readonly tooMuch: boolean }
   | { readonly kind: 'problems'; readonly revision: number; readonly problems: readonly Problem[] }
   | { readonly kind: 'played'; readonly log: PlayLog }
   /** Which frames of the composition in view are painted and remembered: one byte a frame. */

@@ -94,7 +94,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   const { say, hush } = createMessages(store);
 
   const picture = createPictureClient(worker, startPictureWorker, {
-    onShown: ({ composition, frame, layers, tooMuch }) => store.setState({ shown: { composition, frame, layers, tooMuch, count: (get().shown?.count ?? 0) + 1 } }),
+    onShown: ({ at, composition, frame, layers, tooMuch }) => store.setState({ shown: { at, composition, frame, layers, tooMuch, count: (get().shown?.count ?? 0) + 1 } }),
     onProblems: (problems) => store.setState({ problems }),
     onReady: (composition, frames) => store.setState({ ready: { composition, frames } }),
     onPlayed: (played) => store.setState({ played }),

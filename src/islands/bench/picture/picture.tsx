@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useDeferredValue, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { member } from '../../../core/model';
 import { current, isPulled, seenOnPicture, seenSoon } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
@@ -28,7 +28,10 @@ export function Picture() {
   const composition = useEditorState((state) => current(state));
   // While something is dragged here its handles come with the pictures that show it: a move by itself draws nothing anew.
   const settledProject = useEditorState((state) => (state.gesture && isPulled(state.gesture) ? null : seenOnPicture(state)));
-  const followed = useEditorState(seenSoon);
+  const soon = useEditorState(seenSoon);
+  const late = useDeferredValue(soon);
+  // Paths and ghosts come as there is time; in an older document the composition may not be there yet.
+  const followed = member(late.compositions.by, composition.id) ? late : soon;
   const shown = useEditorState((state) => state.shown);
   const project = settledProject ?? seenOnPicture(editor.store.getState());
   const selected = useEditorState((state) => state.selection.layers);
@@ -128,7 +131,7 @@ export function Picture() {
       onDoubleClick={(event) => doubleClick(context, event)}
       onContextMenu={(event) => openMenu(context, event)}
     >
-      <canvas key={painter} ref={canvas} data-frame-shown={shown?.frame} data-shown={shown?.count} data-scale={scale} data-origin={origin.join(' ')} style={{ left: region.left, top: region.top, width: region.width, height: region.height, imageRendering: view.pixels ? 'pixelated' : 'auto' }} className="clear-ground absolute block" />
+      <canvas key={painter} ref={canvas} data-frame-shown={shown?.frame} data-shown={shown?.count} data-shown-at={shown?.at} data-scale={scale} data-origin={origin.join(' ')} style={{ left: region.left, top: region.top, width: region.width, height: region.height, imageRendering: view.pixels ? 'pixelated' : 'auto' }} className="clear-ground absolute block" />
       <svg className="pointer-events-none absolute inset-0 size-full">
         <PictureOverlays composition={composition} overlays={overlays} paths={paths} frame={frame} toScreen={toScreen} />
         {ghosts.length > 0 && <Ghosts ghosts={ghosts} toScreen={toScreen} toPicture={toPicture} />}

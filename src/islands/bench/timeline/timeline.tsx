@@ -7,6 +7,7 @@ import type { EditorState, TimelineView } from '../editor/state';
 import { followPointer } from '../follow-pointer';
 import { useStaged } from '../staged';
 import { AskStrip } from './ask-strip';
+import { useAfterPicture } from './after-picture';
 import { crispContext, useSize } from './crisp-canvas';
 import { catchesFor, foretell, snapDrag } from './drag';
 import { drawRuler, RULER_HEIGHT } from './draw-ruler';
@@ -42,14 +43,14 @@ export function Timeline() {
   // waits with its project: in an older one it may not be there yet.
   // What is dragged in time is drawn shifted: the document is as it was until it is let go.
   const shift = useMemo(() => shiftOf(state.gesture), [state.gesture]);
-  // Keys that are pulled are seen at once; whatever else is tried out comes as there is time.
-  const seenNow = shift ? state.project : isOfKeys(state.gesture) ? seen(state) : seenSoon(state);
+  // Keys that are pulled are seen as soon as their picture is; whatever else is tried out comes as there is time.
   const pulled = isOfKeys(state.gesture);
+  const drawn = useAfterPicture(pulled ? state.gesture : null);
   const { way } = state;
+  const seenNow = shift ? state.project : pulled ? seen({ project: state.project, gesture: drawn }) : seenSoon(state);
   const now = useMemo(() => ({ project: seenNow, composition: current({ way, project: seenNow }) }), [seenNow, way]);
   const soon = useDeferredValue(now);
-  // The picture goes first: what is pulled here is drawn as soon as there is time for it.
-  const { project, composition } = (told === null || pulled) && soon.composition.id === now.composition.id ? soon : now;
+  const { project, composition } = told === null && !pulled && soon.composition.id === now.composition.id ? soon : now;
   const { duration } = composition;
   const { unfolded, lanes, laneAlone: alone, order, search, filter } = state;
   const { nestled, curvesOver } = state.settings;
