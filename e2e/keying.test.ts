@@ -190,10 +190,25 @@ describe('the panel of a key', () => {
     await drag(page, { x: box.x + 20, y: box.y + 20 }, { x: box.x + 140, y: box.y + 20 });
     await expect.poll(async () => (await keysOf('a', 'y'))[0]!.curve).toEqual({ kind: 'back', side: 'out', amount: 3.4 });
     await page.getByRole('button', { name: 'Keep this curve with the project' }).click();
-    await page.getByRole('button', { name: 'Back of ours', exact: true }).waitFor();
+    // What was kept has its name open to be typed.
+    await page.getByRole('textbox', { name: 'Name of the curve' }).waitFor();
+    await page.keyboard.type('Sprung');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Sprung', exact: true }).waitFor();
     await find('turn curves into handles');
     await expect.poll(async () => (await keysOf('a', 'y'))[0]!.curve).toBeUndefined();
     expect((await keysOf('a', 'y'))[0]!.right).toBeInstanceOf(Array);
+    // The shape of handles is kept as well, and given to a motion of other length and height.
+    await page.getByRole('button', { name: 'Keep this curve with the project' }).click();
+    await page.getByRole('textbox', { name: 'Name of the curve' }).waitFor();
+    await page.keyboard.press('Escape');
+    const shape = (await keysOf('a', 'y'))[0]!.right as [number, number];
+    await hand.field('Frames over which it leaves');
+    await hand.type('0');
+    await expect.poll(async () => ((await keysOf('a', 'y'))[0]!.right as [number, number])[0]).toBe(0);
+    await page.getByRole('button', { name: 'Ours', exact: true }).click();
+    await expect.poll(async () => ((await keysOf('a', 'y'))[0]!.right as [number, number])[0]).toBeCloseTo(shape[0], 6);
+    expect(((await keysOf('a', 'y'))[0]!.right as [number, number])[1]).toBeCloseTo(shape[1], 6);
   });
 });
 

@@ -1,6 +1,7 @@
 import { fromMemory, inOrder, member, newComposition, newProject, type Asset, type Composition, type Layer, type Project } from '../model';
 import { framesPerSecond, hull, type Frames } from '../time';
 import { count, type Draft } from './change';
+import { bringPresets, presetsOf, runningKeys, saidOf, type ClipPreset } from './clip-presets';
 import { nextNames } from './next-name';
 import { compositionPath, layerPath } from './paths';
 import { patchOf, sameValue, type Patch } from './patch';
@@ -33,8 +34,10 @@ export function copyLayers(project: Project, compositionId: string, ids: readonl
   let main = CLIP;
   while (compositions.has(main)) main = `${main}-`;
   const clip: Composition = { ...newComposition(main, host.name, { width, height, rate, duration }), layers: { order: layers.map((layer) => layer.id), by: Object.fromEntries(layers.map((layer) => [layer.id, layer])) } };
+  const presets = presetsOf(project, runningKeys(project, [...layers, ...[...compositions.values()].flatMap((one) => inOrder(one.layers))]));
   return {
     ...newProject('Clip', clip),
+    presets: { order: presets.map((_, i) => `p${i}`), by: Object.fromEntries(presets.map((preset, i) => [`p${i}`, { ...preset, id: `p${i}` }])) },
     assets: { order: [...assets.keys()], by: Object.fromEntries(assets) },
     compositions: { order: [main, ...compositions.keys()], by: { [main]: clip, ...Object.fromEntries(compositions) } },
   };
@@ -53,8 +56,8 @@ export type Pasting = {
   readonly newId: () => string;
 };
 
-/** Layers of a clip put into a composition. Compositions and media that are here already are used, the others come along. `made` are the new layers. */
-export function pasteLayers(project: Project, compositionId: string, clip: Project, { at, above, newId }: Pasting, verb = 'Paste'): (Draft & { readonly made: readonly string[] }) | null {
+/** Layers of a clip put into a composition. Compositions and media that are here already are used, the others come along, with the curves kept with their project that their keys run by. Links to layers that are not here are named. `made` are the new layers. */
+export function pasteLayers(project: Project, compositionId: string, clip: Project, { at, above, newId }: Pasting, verb = 'Paste'): (Draft & { readonly made: readonly string[]; readonly told?: string }) | null {
   const host = member(project.compositions.by, compositionId);
   const from = member(clip.compositions.by, clip.main);
   if (!host || !from || from.layers.order.length === 0) return null;
@@ -82,14 +85,19 @@ export function pasteLayers(project: Project, compositionId: string, clip: Proje
   const by = at === null || !Number.isFinite(first) ? 0 : at - first;
   const ids = new Map(layers.map((layer) => [layer.id, newId()]));
   // Links among the pasted go along; links to others hold where those others are here too.
-  const link = (id: string | null) => (id === null ? null : (ids.get(id) ?? (member(host.layers.by, id) ? id : null)));
+  const lost = new Set<string>();
+  const link = (id: string | null, by: string, what: string) => {
+    const here = id === null ? null : (ids.get(id) ?? (member(host.layers.by, id) ? id : null));
+    if (id !== null && here === null) lost.add(`what ${by} ${what}`);
+    return here;
+  };
   // A second one of a name is told from the first by a number.
   const names = nextNames(layers.map((layer) => layer.name), Object.values(host.layers.by).map((layer) => layer.name));
   const made = layers.map((layer, i): Layer => ({
     ...layer, id: ids.get(layer.id)!, name: names[i]!, start: layer.start + by, spans: layer.spans.map(([a, b]) => [a + by, b + by] as const), locked: false,
     markers: Object.fromEntries(Object.values(layer.markers).map((marker) => [marker.id, { ...marker, at: marker.at + by }])),
-    parent: link(layer.parent), partner: link(layer.partner), clipTo: link(layer.clipTo),
-    ...('appliesTo' in layer ? { appliesTo: link(layer.appliesTo) } : {}), ...('of' in layer ? { of: link(layer.of) ?? layer.of } : {}),
+    parent: link(layer.parent, names[i]!, 'follows'), partner: link(layer.partner, names[i]!, 'mirrors'), clipTo: link(layer.clipTo, names[i]!, 'is clipped by'),
+    ...('appliesTo' in layer ? { appliesTo: link(layer.appliesTo, names[i]!, 'applies to') } : {}), ...('of' in layer ? { of: link(layer.of, names[i]!, 'repeats') ?? layer.of } : {}),
   } as Layer));
   if (newAssets.length > 0) patches.push(...newAssets.map((asset) => patchOf(['assets', 'by', asset.id], undefined, asset)), patchOf(['assets', 'order'], project.assets.order, [...project.assets.order, ...newAssets.map((asset) => asset.id)]));
   if (added.length > 0) patches.push(...added.map((composition) => patchOf(compositionPath(composition.id), undefined, composition)), patchOf(['compositions', 'order'], project.compositions.order, [...project.compositions.order, ...added.map((composition) => composition.id)]));
@@ -99,7 +107,10 @@ export function pasteLayers(project: Project, compositionId: string, clip: Proje
     ...made.map((layer) => patchOf(layerPath(compositionId, layer.id), undefined, layer)),
     patchOf([...compositionPath(compositionId), 'layers', 'order'], order, [...order.slice(0, place), ...made.map((layer) => layer.id), ...order.slice(place)]),
   );
-  return { event: 'layers.paste', label: `${verb} ${layers.length === 1 ? layers[0]!.name : count(made.length, 'layer')}`, made: made.map((layer) => layer.id), patches };
+  const brought = bringPresets(project, inOrder(clip.presets) as readonly ClipPreset[], newId);
+  patches.push(...brought.patches);
+  const told = [...(lost.size > 0 ? [`Not here, so left out: ${[...lost].join(', ')}.`] : []), ...saidOf(brought.names)].join(' ');
+  return { event: 'layers.paste', label: `${verb} ${layers.length === 1 ? layers[0]!.name : count(made.length, 'layer')}`, made: made.map((layer) => layer.id), patches, ...(told === '' ? {} : { told }) };
 }
 
 /** Copies of layers, just above the topmost of them and at the same time. */

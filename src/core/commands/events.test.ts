@@ -106,6 +106,7 @@ const SAMPLES: Readonly<Record<Event, object>> = {
   'composition.unsettle': { composition: 'main', settled: 'kept' },
   'presets.add': { name: 'Ours', data: { kind: 'back', amount: 2 } },
   'presets.delete': { preset: 'own' },
+  'presets.rename': { preset: 'own', name: 'Landing' },
   'project.keys': { newKeys: 'smooth' },
   'markers.add': { composition: 'main', layers, at: 12 },
   'markers.set': { composition: 'main', markers: [{ layer: 'tram', marker: 'm' }], fields: { name: 'leave' } },

@@ -13,7 +13,7 @@ export { EMPTY_HISTORY, forget, joined, record, steppedBack, steppedForward, typ
 export { addStop, coloursOf, deleteStop, isInked, setFillKind, setInk } from './inks';
 export { isHeldKey, setOutside, shapeKeys, type KeyShape } from './key-shape';
 export { deleteKeys, moveKeys } from './keys';
-export { legAfter, type Leg, type Pull } from './key-leg';
+export { easeAfter, legAfter, type Ease, type Leg, type Pull } from './key-leg';
 export type { KeyFields } from './set-keys';
 export { poseTracks } from './pose-tracks';
 export { deleteLayers, losses, setLayerField, trimLayersTo, type PlainField } from './layers';

@@ -29,9 +29,25 @@ export function legAfter(channel: Channel, type: ChannelType, keys: readonly Sto
   return { length, leaves: x1 * length, arrives: (1 - x2) * length, out: y1, into: y2 - 1 };
 }
 
+/** The shape of the leg after a key whatever its length and its values are: four numbers as CSS writes an ease. Null where there is no leg, or it leads from a number to the same. */
+export function easeAfter(channel: Channel, type: ChannelType, keys: readonly StoredKey[], i: number): Ease | null {
+  const leg = legAfter(channel, type, keys, i);
+  if (!leg || leg.length === 0) return null;
+  const way = type === 'N' ? rise(keys, i) : 1;
+  return way === 0 ? null : [leg.leaves / leg.length, leg.out / way, 1 - leg.arrives / leg.length, 1 + leg.into / way];
+}
+
+export type Ease = readonly [number, number, number, number];
+
+/** From a number to the one that the next key arrives on. */
+function rise(keys: readonly StoredKey[], i: number): number {
+  const to = keys[i + 1]!;
+  return (to.arrives ?? to.value) as number - (keys[i]!.value as number);
+}
+
 /** The ease that leaves a key as four numbers; straight is a third of the way on both sides. */
-function easeOf({ ease }: Pick<StoredKey, 'ease'>): readonly [number, number, number, number] {
-  return Array.isArray(ease) ? (ease as unknown as [number, number, number, number]) : [1 / 3, 1 / 3, 2 / 3, 2 / 3];
+function easeOf({ ease }: Pick<StoredKey, 'ease'>): Ease {
+  return Array.isArray(ease) ? (ease as unknown as Ease) : [1 / 3, 1 / 3, 2 / 3, 2 / 3];
 }
 
 export type Pull = {
@@ -41,13 +57,20 @@ export type Pull = {
   readonly into?: number | undefined;
   /** `leaves` and `arrives` are percent of the leg. */
   readonly percent?: boolean | undefined;
+  /** All of it at once, as CSS writes an ease: goes before the others. */
+  readonly ease?: Ease | undefined;
 };
+
+/** What an ease comes to on a leg so long, whose values lie so far apart (1 where they are no numbers). */
+function pullOf([x1, y1, x2, y2]: Ease, length: Frames, way: number): Pull {
+  return { leaves: x1 * length, out: y1 * way + 0, arrives: (1 - x2) * length, into: (y2 - 1) * way + 0 };
+}
 
 /**
  * Says over how many frames the motion after keys leaves and arrives, and how far its handles stand out. A side of which only the time is said
  * lies level; a side of which nothing is said stays. A curve or a hold gives way to it.
  */
-export function pullLegs(project: Project, compositionId: string, refs: readonly KeyRef[], pull: Pull): Draft | null {
+export function pullLegs(project: Project, compositionId: string, refs: readonly KeyRef[], given: Pull): Draft | null {
   const patches: Patch[] = [];
   let legs = 0;
   for (const group of byTrack(project, compositionId, refs)) {
@@ -57,7 +80,8 @@ export function pullLegs(project: Project, compositionId: string, refs: readonly
     for (let i = 0; i < keys.length - 1; i++) {
       if (!group.chosen.has(keys[i]!.id)) continue;
       const length = keys[i + 1]!.at - keys[i]!.at;
-      const frames = (given: Frames) => Math.min(length, Math.max(0, pull.percent ? (given / 100) * length : given));
+      const pull = given.ease ? pullOf(given.ease, length, type === 'N' ? rise(keys, i) : 1) : given;
+      const frames = (time: Frames) => Math.min(length, Math.max(0, pull.percent ? (time / 100) * length : time));
       const bare = withoutFields(after[i]!, 'right', 'curve', 'kept');
       legs++;
       if (type === 'N') {

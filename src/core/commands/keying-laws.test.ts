@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { applyPatches, validateTouched, work, type Event, type Given, type Made } from '.';
+import { applyPatches, copyKeys, copyLayers, easeAfter, validateTouched, work, type Event, type Given, type Made } from '.';
 import { CURVES, endOf, type ScalarKey } from '../keys';
 import { inTime, type Channel, type Project } from '../model';
 import { channelSampler, trackAt, valueAt } from '../scene';
@@ -153,6 +153,46 @@ describe('keys in other places', () => {
     const after = done(two, 'keys.paste', { layers: ['b'], clip: clip as never, frame, as: 'change' });
     expect(keysOfTrack(after, 'b').map((key) => (key.value as number) - rest)).toEqual(keysOfTrack(film).map((key) => (key.value as number) - (keysOfTrack(film)[0]!.value as number)));
   }), { numRuns: 60 }));
+  test('the shape of a motion given to itself is nothing, to another is that shape', () => fc.assert(fc.property(run(3, 5), run(3, 5), (keys, others) => {
+    const film = filmOf(keys, {}, [{ id: 'b', name: 'B', kind: 'shape', channels: { x: { keys: others } } } as never]);
+    const shape = easeAfter(channelOf(film, 'a', 'x'), 'N', keysOfTrack(film) as never, 0);
+    fc.pre(shape !== null && keysOfTrack(film, 'b')[0]!.value !== keysOfTrack(film, 'b')[1]!.value);
+    const pull = (to: string) => done(film, 'keys.pull', { keys: [refs(film, to)[0]!], ease: [...shape!] as never });
+    const [from, until] = keysOfTrack(film).map(({ at }) => at) as [number, number];
+    for (let at = from; at < until; at += 0.5) expect(shown(pull('a'), 'a', 'x', at)).toBeCloseTo(shown(film, 'a', 'x', at) as number, 6);
+    const given = easeAfter(channelOf(pull('b'), 'b', 'x'), 'N', keysOfTrack(pull('b'), 'b') as never, 0)!;
+    shape!.forEach((part, n) => expect(given[n]).toBeCloseTo(part, 6));
+  }), { numRuns: 60 }));
+  test('curves kept with a project go along with the keys and layers that run by them, once, and no others', () => {
+    const presets = [{ id: 'p', name: 'Sprung', of: 'curve', data: { kind: 'back', amount: 2 } }, { id: 'q', name: 'Landing', of: 'curve', data: { ease: [0.5, 0, 0.25, 1] } }, { id: 'r', name: 'Unused', of: 'curve', data: { kind: 'sine' } }];
+    const film = { ...filmOf([{ id: 'k', at: 0, value: 0, curve: { kind: 'back', amount: 2 } }, { id: 'l', at: 20, value: 40, right: [10, 0] }, { id: 'm', at: 40, value: 80, left: [-15, 0] }]), presets: { order: presets.map(({ id }) => id), by: Object.fromEntries(presets.map((one) => [one.id, one])) } } as Project;
+    const other = filmOf([{ id: 'z', at: 0, value: 3 }]);
+    const names = (project: Project) => project.presets.order.map((id) => project.presets.by[id]!.name);
+    const keys = copyKeys(film, 'main', refs(film))!;
+    const { after, made } = make(other, 'keys.paste', { layers: ['a'], clip: keys as never, frame: 60 });
+    expect(names(after)).toEqual(['Sprung', 'Landing']);
+    expect(made!.told).toBe('Curves of its project came along: “Sprung”, “Landing”.');
+    expect(make(after, 'keys.paste', { layers: ['a'], clip: keys as never, frame: 90 }).made!.told).toBeUndefined();
+    expect(copyKeys(film, 'main', refs(film).slice(2))!.presets).toBeUndefined();
+    // Another curve of that name stays, and the one that comes gets a number; junk stays out.
+    const taken = done(other, 'presets.add', { name: 'Sprung', of: 'curve', data: { kind: 'sine' } } as never);
+    const junk = { ...keys, presets: [...keys.presets!, { name: 'Junk', of: 'curve', data: { kind: 'none of ours' } }] };
+    expect(names(done(taken, 'keys.paste', { layers: ['a'], clip: junk as never, frame: 60 }))).toEqual(['Sprung', 'Sprung 2', 'Landing']);
+    expect(names(done(other, 'layers.paste', { clip: copyLayers(film, 'main', ['a']) as never, at: 0, above: null }))).toEqual(['Sprung', 'Landing']);
+    expect(names(done(film, 'layers.paste', { clip: copyLayers(film, 'main', ['a']) as never, at: 0, above: null }))).toEqual(['Sprung', 'Landing', 'Unused']);
+  });
+  test('links of pasted layers that lead nowhere here are named', () => {
+    const film = filmOf([{ at: 0, value: 0 }], { parent: 'b' }, [{ id: 'b', name: 'B', kind: 'null' } as never]);
+    const other = projectOf([{ id: 'main', name: 'Main', duration: 160, layers: [] }]);
+    expect(make(other, 'layers.paste', { clip: copyLayers(film, 'main', ['a']) as never, at: 0, above: null }).made!.told).toBe('Not here, so left out: what A follows.');
+    expect(make(other, 'layers.paste', { clip: copyLayers(film, 'main', ['a', 'b']) as never, at: 0, above: null }).made!.told).toBeUndefined();
+  });
+  test('a name that is given to what is kept is free', () => {
+    const film = done(done(filmOf([{ at: 0, value: 0 }]), 'presets.add', { name: 'One', of: 'curve', data: { kind: 'sine' } } as never), 'presets.add', { name: 'Two', of: 'curve', data: { kind: 'back' } } as never);
+    const [, two] = film.presets.order as [string, string];
+    expect(done(film, 'presets.rename', { preset: two, name: 'One' } as never).presets.by[two]!.name).toBe('One 2');
+    expect(make(film, 'presets.rename', { preset: two, name: 'Two' } as never).made).toBeNull();
+  });
   test('moved with a soft edge they keep their order, and what is farther away stands', () => fc.assert(fc.property(anyFilm, fc.integer({ min: 1, max: 11 }), fc.integer({ min: 0, max: 2 }), (film, by, which) => {
     const before = keysOfTrack(film);
     const key = before[which]!;

@@ -3,6 +3,7 @@ import { member, type Channel, type Project } from '../model';
 import { framesPerSecond, type Frames, type Rate } from '../time';
 import { count, type Draft } from './change';
 import { byTrack, chosenOf, momentOf } from './chosen-keys';
+import { bringPresets, presetsOf, saidOf, type ClipPreset } from './clip-presets';
 import { trackPath } from './paths';
 import { patchOf, type Patch } from './patch';
 import { rescaleChannel, rescaled } from './rescale';
@@ -20,6 +21,8 @@ export type KeysClip = {
   readonly rate: Rate;
   /** The frame at which the earliest was met. */
   readonly first?: Frames | undefined;
+  /** Curves kept with the project that the keys run by. */
+  readonly presets?: readonly ClipPreset[] | undefined;
   readonly tracks: readonly { readonly layer: number; readonly channel: string; readonly type: string; readonly rules?: ClipRules | undefined; readonly keys: readonly Readonly<Record<string, unknown> & { at: number; value: unknown }>[] }[];
 };
 
@@ -47,7 +50,8 @@ export function copyKeys(project: Project, compositionId: string, refs: readonly
     // Keys that the layer's own timing bends are copied as they are spaced among each other, from where the first one is met.
     keys: keys.map(({ id: _id, on: _on, ...key }) => ({ ...key, at: keys[0]!.on - first + key.at - keys[0]!.at })),
   }));
-  return { format: 'oak-tumble/keys', rate: host.rate, first, tracks };
+  const presets = presetsOf(project, found.map(({ track, keys }) => ({ type: track.spec.type, channel: track.channel!, only: new Set(keys.map(({ id }) => id)) })));
+  return { format: 'oak-tumble/keys', rate: host.rate, first, ...(presets.length > 0 ? { presets } : {}), tracks };
 }
 
 /** Rules that are other than those of a new channel. */
@@ -114,8 +118,10 @@ export function pasteKeys(project: Project, compositionId: string, layers: reado
     if (went === 0) lost.add(track.channel);
   }
   if (patches.length === 0) return null;
+  const brought = bringPresets(project, clip.presets ?? [], newId);
+  const told = [...(lost.size > 0 ? [`Left out, for nothing selected has it: ${[...lost].join(', ')}.`] : []), ...saidOf(brought.names)].join(' ');
   const label = `Paste ${count(made.length, 'key')}${as === 'values' ? '' : ' as change'}${apart === 0 ? '' : `, ${apart} frames apart`}`;
-  return { event: 'keys.paste', label, made, patches, ...(lost.size > 0 ? { told: `Left out, for nothing selected has it: ${[...lost].join(', ')}.` } : {}) };
+  return { event: 'keys.paste', label, made, patches: [...patches, ...brought.patches], ...(told === '' ? {} : { told }) };
 }
 
 /** Tracks in which layers stand apart from each other: taken as they are they would all come to lie on one another. */

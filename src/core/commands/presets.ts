@@ -16,6 +16,13 @@ export function addPreset(project: Project, given: Omit<Preset, 'id'>, newId: ()
   return { event: 'presets.add', label: `Keep “${preset.name}”`, made: [id], patches: [patchOf(['presets', 'by', id], undefined, preset), patchOf(['presets', 'order'], order, [...order, id])] };
 }
 
+export function renamePreset(project: Project, id: string, name: string): Draft | null {
+  const preset = member(project.presets.by, id);
+  if (!preset || preset.name === name) return null;
+  const free = nextName(name, new Set(Object.values(project.presets.by).flatMap((one) => (one.id === id ? [] : [one.name]))));
+  return { event: 'presets.rename', label: `Name “${free}”`, patches: [patchOf(['presets', 'by', id, 'name'], preset.name, free)] };
+}
+
 export function deletePreset(project: Project, id: string): Draft | null {
   const preset = member(project.presets.by, id);
   const { order } = project.presets;
@@ -23,7 +30,7 @@ export function deletePreset(project: Project, id: string): Draft | null {
 }
 
 /** What a preset of a curve holds: a curve of the list, or an ease as CSS writes it. */
-function isCurve(data: unknown): boolean {
+export function isCurve(data: unknown): boolean {
   if (data === null || typeof data !== 'object') return false;
   const { kind, ease } = data as { readonly kind?: unknown; readonly ease?: unknown };
   return CURVES.some((curve) => curve.kind === kind) || (Array.isArray(ease) && ease.length === 4 && ease.every((part) => typeof part === 'number'));

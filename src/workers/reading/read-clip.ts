@@ -14,6 +14,7 @@ const rules = z.strictObject({ before: outside, after: outside, repeats: z.int()
 const keysClip = z.strictObject({
   format: z.literal('oak-tumble/keys'), rate: z.tuple([z.int().min(1), z.int().min(1)]),
   first: z.number().optional(),
+  presets: z.array(z.strictObject({ name: z.string().min(1), of: z.literal('curve'), data: z.unknown() })).max(1000).optional(),
   tracks: z.array(z.strictObject({ layer: z.int().min(0), channel: z.string(), rules: rules.optional(), type: z.enum(['N', 'P', 'C', 'S', 'T', 'B', 'E']), keys: z.array(key).min(1).max(100_000) })).min(1).max(10_000),
 });
 

@@ -65,6 +65,7 @@ import { posesLater } from './poses-later';
 import { posesMirror } from './poses-mirror';
 import { presetsAdd } from './presets-add';
 import { presetsDelete } from './presets-delete';
+import { presetsRename } from './presets-rename';
 import { projectKeys } from './project-keys';
 import { projectMain } from './project-main';
 import { projectRename } from './project-rename';
@@ -94,6 +95,7 @@ export const COMMANDS = [
   projectKeys,
   presetsAdd,
   presetsDelete,
+  presetsRename,
   compositionAdd,
   compositionDuplicate,
   compositionDelete,
