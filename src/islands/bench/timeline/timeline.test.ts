@@ -75,6 +75,12 @@ describe('rows', () => {
     expect(buildRows(film, main, choice({ alone: 'main/lamp', room: 400 })).length).toBe(3);
     expect(buildRows(film, main, choice({ alone: 'main/tram', room: 400, search: 'lamp' })).map(nameRow)).toEqual(['layer lamp']);
   });
+  test('a row grown into a lane has it right below; folded, the lanes are what is left', () => {
+    const two = projectOf([{ id: 'main', name: 'Main', layers: [{ id: 'a', name: 'A', kind: 'null', channels: { x: { keys: [{ at: 0, value: 0 }] }, y: { keys: [{ at: 0, value: 0 }] } } } as LayerInput] }]);
+    const grown = (unfolded: readonly string[]) => buildRows(two, two.compositions.by['main']!, choice({ unfolded: new Set(unfolded), lanes: new Set(['main/a x', 'main/a y']) })).map(nameRow);
+    expect(grown(['main/a'])).toEqual(['layer a', 'track a x', 'curve a x', 'track a y', 'curve a y']);
+    expect(grown([])).toEqual(['layer a', 'curve a x', 'curve a y']);
+  });
   test('dropped on the middle of a layer’s row they follow it, at its edges they go before or after it', () => {
     const between = (before: string | null, top: number) => ({ kind: 'between', before, top });
     expect(dropPlace(rows, 5)).toEqual(between('tram', 0));

@@ -23,7 +23,19 @@ export function buildRows(project: Project, composition: Composition, choice: Ro
   }
   const all = { ...choice, alone: null };
   for (const is of ROWS) for (const one of is.over?.(place, all) ?? []) add(is, null, one);
-  for (const layer of layersShown(project, composition, choice)) for (const is of ROWS) for (const one of is.under?.(place, layer, all) ?? []) add(is, layer, one);
+  for (const layer of layersShown(project, composition, choice)) for (const { is, one } of rowsUnder(place, layer, all)) add(is, layer, one);
+  return rows;
+}
+
+/** The rows of a layer in the order of the kinds, but for those that stand right below another. */
+function rowsUnder(place: RowPlace, layer: Layer, choice: RowChoice): readonly { readonly is: RowDefinition; readonly one: { readonly key: string; readonly own: unknown } }[] {
+  const rows: { readonly is: RowDefinition; readonly one: { readonly key: string; readonly own: unknown } }[] = [];
+  for (const is of ROWS) {
+    for (const one of is.under?.(place, layer, choice) ?? []) {
+      const above = one.below === undefined ? -1 : rows.findIndex((row) => `${row.is.kind}${row.one.key}` === one.below);
+      rows.splice(above < 0 ? rows.length : above + 1, 0, { is, one });
+    }
+  }
   return rows;
 }
 

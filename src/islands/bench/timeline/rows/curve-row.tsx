@@ -16,6 +16,7 @@ import { keyNames, pegsOf } from '../pegs';
 import { frameOf, xOf } from '../scale';
 import type { TracksLook } from '../tracks-look';
 import { defineRow, type HeadProps, type Row, type RowPlace } from './row';
+import { trackRow } from './track-row';
 
 /** How near a knob or a key is taken, in pixels. */
 const REACH = 7;
@@ -32,7 +33,7 @@ const MOST_MARKED = 200;
 export const curveRow = defineRow<Track>({
   kind: 'curve',
   height: 138,
-  under: ({ project, composition }, layer, choice) => keyedTracks(project, layer).filter((track) => track.spec.type === 'N' && choice.lanes.has(curveKey(composition.id, layer.id, track.address))).map((track) => ({ key: ` ${track.address}`, own: track })),
+  under: ({ project, composition }, layer, choice) => keyedTracks(project, layer).filter((track) => track.spec.type === 'N' && choice.lanes.has(curveKey(composition.id, layer.id, track.address))).map((track) => ({ key: ` ${track.address}`, own: track, below: `${trackRow.kind} ${track.address}` })),
   draw: drawCurve,
   hit: hitCurve,
   alone({ project }, layer, name) {

@@ -55,8 +55,8 @@ export type RowDefinition<Own = unknown> = {
   readonly height: number;
   /** What it holds where it stands over all layers; an empty list where it does not. */
   readonly over?: (place: RowPlace, choice: RowChoice) => readonly { readonly key: string; readonly own: Own }[];
-  /** What it holds where it stands for a layer. */
-  readonly under?: (place: RowPlace, layer: Layer, choice: RowChoice) => readonly { readonly key: string; readonly own: Own }[];
+  /** What it holds where it stands for a layer; `below` names a row of the layer (kind and key) right under which it stands while that is shown. */
+  readonly under?: (place: RowPlace, layer: Layer, choice: RowChoice) => readonly { readonly key: string; readonly own: Own; readonly below?: string }[];
   /** What it holds when it stands alone under its layer, as tall as the room; null for a layer that has none such. `name` tells which of several. */
   readonly alone?: (place: RowPlace, layer: Layer, name: string) => { readonly key: string; readonly own: Own } | null;
   /** Bars, pegs, lines: in coordinates of the whole list. The line under the row is drawn already. */
