@@ -488,5 +488,12 @@ describe('bars', () => {
     await page.keyboard.type('6');
     await page.keyboard.press('Enter');
     await expect.poll(() => spansOf('n')).toMatchObject({ spans: [[30, 60]], start: 30, timing: [{ op: 'delay', by: 6 }] });
+    // The same by pointer: the line of its picture time is pulled sideways. At 50 the nest shows its frame 14 of 30.
+    await page.keyboard.press('l');
+    const lane = (await page.getByRole('grid', { name: 'Layers' }).getByRole('row').filter({ hasText: 'Picture time' }).boundingBox())!;
+    const { x } = await pointInTracks(page, 50, 'Nest');
+    const line = lane.y + lane.height - 12 - (14 / 30) * (lane.height - 24);
+    await drag(page, { x, y: line }, { x: (await pointInTracks(page, 56, 'Nest')).x, y: line });
+    await expect.poll(() => spansOf('n')).toMatchObject({ spans: [[30, 60]], start: 30, timing: [{ op: 'delay', by: 12 }] });
   });
 });

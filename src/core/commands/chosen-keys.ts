@@ -22,8 +22,8 @@ export type TrackKeys = {
   readonly chosen: ReadonlySet<string>;
 };
 
-/** The chosen keys, track by track. What is gone or locked is passed over. */
-export function byTrack(project: Project, compositionId: string, refs: readonly KeyRef[]): readonly TrackKeys[] {
+/** The chosen keys, track by track. What is gone or locked is passed over; who only reads has locked layers too. */
+export function byTrack(project: Project, compositionId: string, refs: readonly KeyRef[], toRead = false): readonly TrackKeys[] {
   const groups = new Map<string, { ref: TrackRef; chosen: Set<string> }>();
   for (const { key, ...ref } of refs) {
     const name = `${ref.layer}\n${ref.track}`;
@@ -32,7 +32,7 @@ export function byTrack(project: Project, compositionId: string, refs: readonly 
     groups.set(name, group);
   }
   return [...groups.values()].flatMap(({ ref, chosen }) => {
-    const target = reach(project, compositionId, ref);
+    const target = reach(project, compositionId, ref, toRead);
     if (!target?.track.channel) return [];
     const { composition, layer, track } = target;
     return [{ ref: { layer: layer.id, track: track.address }, composition, layer, track, channel: track.channel!, path: trackPath(compositionId, ref.layer, track), times: keyTimesOf(project, composition, layer, track), keys: keysOf(track.channel), chosen }];

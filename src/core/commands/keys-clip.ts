@@ -139,7 +139,7 @@ function changed(key: Channel['keys'][string], first: unknown, now: unknown): ob
 
 /** Keys as a table for a sheet: a row each, with layer, track, frame, seconds and value. */
 export function keysTable(project: Project, compositionId: string, refs: readonly KeyRef[]): string | null {
-  const groups = byTrack(project, compositionId, refs);
+  const groups = byTrack(project, compositionId, refs, true);
   if (groups.length === 0) return null;
   const cell = (value: unknown) => (typeof value === 'string' ? value.replace(/[\t\n\r]+/g, ' ') : typeof value === 'number' ? String(value) : JSON.stringify(value));
   const rows = groups.flatMap((group) => chosenOf(group).map((key) => {

@@ -14,12 +14,12 @@ export function keyName({ layer, track, key }: KeyRef): string {
 
 export type AnyKey = { readonly id: string; readonly at: number; readonly value: unknown };
 
-/** The things that references name, or null where something is gone or locked: a command passes over those. */
-export function reach(project: Project, compositionId: string, ref: TrackRef): { readonly composition: Composition; readonly layer: Layer; readonly track: Track } | null {
+/** The things that references name, or null where something is gone or locked: a command passes over those. Who only reads has locked layers too. */
+export function reach(project: Project, compositionId: string, ref: TrackRef, toRead = false): { readonly composition: Composition; readonly layer: Layer; readonly track: Track } | null {
   const composition = member(project.compositions.by, compositionId);
   const layer = composition && member(composition.layers.by, ref.layer);
   const track = layer && trackAt(project, layer, ref.track);
-  return composition && layer && track && !layer.locked ? { composition, layer, track } : null;
+  return composition && layer && track && (toRead || !layer.locked) ? { composition, layer, track } : null;
 }
 
 /** A layer that may be edited, or null. */

@@ -35,6 +35,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
     says: [
       'A bar says when its layer is seen. Drag it to slide it; its keys and markers go along.',
       'Each end has two grips: the upper half trims and leaves what is inside where it is, the lower half stretches all of it.',
+      'Pull the line of a nest’s picture time sideways and what it shows slides under the bar, which stays. Bars are split, joined and their ends rolled; gaps are closed: Ctrl+K finds it.',
       'Shift+I and Shift+O trim to the playhead, S splits there, M sets a marker; I and O begin and end the play range. A marker that lasts has a band: its end is pulled.',
     ],
   },

@@ -1,4 +1,5 @@
 import { applyPatches, work, type Draft } from '../../../core/commands';
+import { timingOf } from '../../../core/scene';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { projectOf, smallFilm, type LayerInput } from '../../../../tests/support/projects';
@@ -253,6 +254,16 @@ describe('what is pulled where it is drawn', () => {
     expect(tail.pull(70, 0)).toEqual({ move: { rule: 'repeat', repeats: 2 }, told: 'repeats, 2 plays in all' });
     expect(tail.pull(-5, 0).move).toEqual({ rule: 'hold', repeats: null });
     expect(at('curve', 480, 4).kind).toBe('row');
+  });
+  test('the picture time of a nest, pulled sideways: what is shown slides under the bar', () => {
+    const reel = rows.find((one) => one.is.kind === 'lane')!;
+    const { D } = timingOf(film, main, main.layers.by['tram']!).source!;
+    const line = (s: number) => reel.top + reel.height - 12 - (s / D) * (reel.height - 24);
+    const under = (x: number, y: number) => hitTest(rows, film, main, view, x, y);
+    const slip = grip(under(50, line(5)));
+    expect(slip).toMatchObject({ event: 'layers.slip', args: { layers: ['tram'], by: 0 } });
+    expect(slip.pull(3, 0)).toEqual({ move: { by: 3 }, told: 'what is shown comes 3 f later' });
+    expect(under(50, line(5) + 20).kind).toBe('row');
   });
   test('with the pencil a lane is a sheet: what the pointer passes is what is drawn', () => {
     const sheet = grip(at('curve', 200, 60, 'main/a x'));

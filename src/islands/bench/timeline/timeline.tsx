@@ -44,7 +44,7 @@ export function Timeline() {
   // What is dragged in time is drawn shifted: the document is as it was until it is let go.
   const shift = useMemo(() => shiftOf(state.gesture), [state.gesture]);
   // Keys that are pulled are seen as soon as their picture is; whatever else is tried out comes as there is time.
-  const pulled = isOfKeys(state.gesture);
+  const pulled = isPulledHere(state.gesture);
   const drawn = useAfterPicture(pulled ? state.gesture : null);
   const { way } = state;
   const seenNow = shift ? state.project : pulled ? seen({ project: state.project, gesture: drawn }) : seenSoon(state);
@@ -224,14 +224,16 @@ export function Timeline() {
 
 const NONE: readonly string[] = [];
 
-/** Whether a gesture pulls keys about. */
-function isOfKeys(gesture: EditorState['gesture']): boolean {
-  return gesture !== null && (gesture.event === 'keys.pull' || gesture.event === 'keys.set' || gesture.event === 'keys.spread' || gesture.event === 'keys.draw' || gesture.event === 'tracks.outside');
+/** What is pulled in the tracks themselves, beside what is moved in time. */
+const PULLED_HERE: ReadonlySet<string> = new Set(['keys.pull', 'keys.set', 'keys.spread', 'keys.draw', 'tracks.outside', 'layers.slip']);
+
+function isPulledHere(gesture: EditorState['gesture']): boolean {
+  return gesture !== null && PULLED_HERE.has(gesture.event);
 }
 
 /** What the timeline shows: news of the picture and of the server go by without it. */
 const partsOf = ({ project, gesture, followed, way, unfolded, lanes, laneAlone, order, search, filter, selection, view, frame, playing, settings, ready, problems }: EditorState) =>
-  ({ project, gesture: gesture?.event === 'time.shift' || isOfKeys(gesture) ? gesture : null, followed, way, unfolded, lanes, laneAlone, order, search, filter, selection, view, frame: playing ? NOWHERE : frame, settings, ready, problems });
+  ({ project, gesture: gesture?.event === 'time.shift' || isPulledHere(gesture) ? gesture : null, followed, way, unfolded, lanes, laneAlone, order, search, filter, selection, view, frame: playing ? NOWHERE : frame, settings, ready, problems });
 /** Where the playhead is while it plays, for all that does not follow it. */
 const NOWHERE = -1;
 

@@ -94,7 +94,7 @@ function drawCurve(to: CanvasRenderingContext2D, look: TracksLook, row: Row<Trac
   to.rect(0, row.top, width, row.height - 1);
   to.clip();
   to.translate(0, row.top);
-  drawLevels(to, scale, channel, track, Math.min(width, xOf(composition.duration, view)), row.height);
+  drawLevels(to, scale, channel, Math.min(width, xOf(composition.duration, view)), row.height);
   const [from, until] = [Math.max(0, xOf(0, view)), Math.min(width, xOf(composition.duration, view))];
   drawSpeed(to, scale, look, from, until, row.height, framesPerSecond(composition.rate));
   drawOthers(to, look, row, scale, from, until);
@@ -105,6 +105,7 @@ function drawCurve(to: CanvasRenderingContext2D, look: TracksLook, row: Row<Trac
   line(to, scale, view, from, Math.min(until, first), 0.4, INK.amber);
   line(to, scale, view, Math.max(from, last), until, 0.4, INK.amber);
   drawBeyond(to, scale, view, track, offset, from, until);
+  drawLevelWords(to, scale, track, Math.min(width, xOf(composition.duration, view)));
   for (const knob of knobsOf(track, layer, { project, composition }, view, width, scale)) {
     const own = knob.key[knob.side];
     const free = Array.isArray(own);
@@ -158,17 +159,28 @@ function drawKey(to: CanvasRenderingContext2D, x: number, y: number, arrivesY: n
   to.stroke();
 }
 
-function drawLevels(to: CanvasRenderingContext2D, { low, high, y }: CurveScale, { limits }: Channel, { spec }: Track, width: number, height: number): void {
+/** What the level lines are worth, over the curves, each on a ground of its own so that none crosses it. */
+function drawLevelWords(to: CanvasRenderingContext2D, { low, high, y }: CurveScale, { spec }: Track, width: number): void {
   to.font = "10.5px 'Spline Sans Mono'";
   to.textAlign = 'right';
   const unit = spec.unit === '°' ? '°' : spec.unit === '' ? '' : ` ${spec.unit}`;
   for (const value of niceLevels(low, high)) {
-    to.fillStyle = INK.faint;
-    to.fillRect(0, Math.round(y(value)), width, 1);
+    const words = `${showNumber(value)}${unit}`;
+    const wide = to.measureText(words).width + 6;
+    const foot = Math.round(y(value)) - 3;
+    to.globalAlpha = 0.85;
+    to.fillStyle = INK.ground;
+    to.fillRect(width - 3 - wide, foot - 10, wide, 12);
+    to.globalAlpha = 1;
     to.fillStyle = INK.muted;
-    to.fillText(`${showNumber(value)}${unit}`, width - 6, Math.round(y(value)) - 3);
+    to.fillText(words, width - 6, foot);
   }
   to.textAlign = 'start';
+}
+
+function drawLevels(to: CanvasRenderingContext2D, { low, high, y }: CurveScale, { limits }: Channel, width: number, height: number): void {
+  to.fillStyle = INK.faint;
+  for (const value of niceLevels(low, high)) to.fillRect(0, Math.round(y(value)), width, 1);
   for (const limit of limits ?? []) {
     const at = Math.round(y(limit)) + 0.5;
     if (at < 0 || at > height) continue;

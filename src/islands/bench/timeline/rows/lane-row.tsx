@@ -4,13 +4,15 @@ import type { Layer, LayerOf } from '../../../../core/model';
 import { pieces } from '../../../../core/timing';
 import { IconButton } from '../../../../ui';
 import { useEditor, useEditorState } from '../../editor/editor-context';
-import { foldKey } from '../../editor/state';
+import { foldKey, type TimelineView } from '../../editor/state';
+import { showNumber } from '../../panel/read-number';
 import { Thumbnail } from '../../picture/thumbnail';
+import type { Grip } from '../hit';
 import { INK } from '../inks';
 import { frameOf, xOf } from '../scale';
 import { timingWords } from '../timing-words';
 import type { TracksLook } from '../tracks-look';
-import { defineRow, type HeadProps, type Row } from './row';
+import { defineRow, type HeadProps, type Row, type RowPlace } from './row';
 
 /** The picture time of a nest: its whole timing as one curve. */
 export const laneRow = defineRow<LayerOf<'nest'>>({
@@ -19,7 +21,7 @@ export const laneRow = defineRow<LayerOf<'nest'>>({
   under: ({ composition }, layer, choice) => (choice.lanes.has(foldKey(composition.id, layer.id)) ? ofNest(layer) : []),
   alone: (_, layer, name) => (name === '' ? (ofNest(layer)[0] ?? null) : null),
   draw: (to, look, row) => drawMap(to, look, row.own, row),
-  hit: (row) => ({ kind: 'row', layer: row.own.id }),
+  hit: (row, place, view, x, y) => slipGrip(place, row, view, x, y) ?? { kind: 'row', layer: row.own.id },
   Head,
 });
 
@@ -27,13 +29,38 @@ function ofNest(layer: Layer): readonly { readonly key: string; readonly own: La
   return layer.kind === 'nest' ? [{ key: '', own: layer }] : [];
 }
 
+/** So near, in pixels, the line is taken hold of. */
+const NEAR = 6;
+
+/** The line of the picture time taken hold of: pulled sideways, what is shown slides under the bar. */
+function slipGrip({ project, composition }: RowPlace, { own: layer, height }: Row<LayerOf<'nest'>>, view: TimelineView, x: number, y: number): Grip | null {
+  if (layer.locked) return null;
+  const { stack, source } = timingOf(project, composition, layer);
+  const frame = frameOf(x, view);
+  if (!source || !layer.spans.some(([from, until]) => frame >= from && frame < until)) return null;
+  const place = laneScale(height, source.D);
+  const near = Math.min(...[-NEAR, -NEAR / 2, 0, NEAR / 2, NEAR].map((dx) => Math.abs(place(stack.content.at(frameOf(x + dx, view))) - y)));
+  if (near > NEAR) return null;
+  return {
+    kind: 'grip', layer: layer.id, cursor: 'ew-resize', words: 'Pull sideways: what is shown slides under the bar; the bar, its keys and markers stay', as: { kind: 'row', layer: layer.id },
+    at: Math.round(frame), limits: [-Infinity, Infinity], event: 'layers.slip', args: { composition: composition.id, layers: [layer.id], by: 0 },
+    pull: (by) => ({ move: { by }, told: by === 0 ? 'as it was' : `what is shown comes ${showNumber(Math.abs(by))} f ${by > 0 ? 'later' : 'earlier'}` }),
+  };
+}
+
+/** How high a picture time stands in a lane, in pixels below its top. */
+function laneScale(height: number, duration: number): (s: number) => number {
+  return (s) => height - 12 - (s / duration) * (height - 24);
+}
+
 /** Across, composition time; up, picture time: slope is rate, a jump is a turn of the loop. */
 function drawMap(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, row: Row): void {
   const { project, composition, view, width } = look;
   const { stack, source } = timingOf(project, composition, layer);
   if (!source) return;
-  const [top, bottom] = [row.top + 12, row.top + row.height - 12];
-  const y = (s: number) => bottom - (s / source.D) * (bottom - top);
+  const bottom = row.top + row.height - 12;
+  const scale = laneScale(row.height, source.D);
+  const y = (s: number) => row.top + scale(s);
   to.font = "10.5px 'Spline Sans Mono'";
   to.textAlign = 'right';
   for (const s of [0, source.D / 2, source.D]) {
