@@ -2,7 +2,7 @@ import { createCanvas } from '@napi-rs/canvas';
 import fc from 'fast-check';
 import { afterEach, beforeAll, describe, expect, test } from 'vitest';
 import { applyPatches, changeFrom, patchOf, readPath, sameValue, takeBack, validateTouched, type Draft } from '../src/core/commands';
-import { netEffect } from '../src/core/commands/net-effect';
+import { netEffect } from '../src/core/commands/document/net-effect';
 import { evaluateFrame } from '../src/core/evaluate';
 import { deepIdentity, timingOf } from '../src/core/scene';
 import type { FaceLookup } from '../src/core/lettering';

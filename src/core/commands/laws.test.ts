@@ -8,7 +8,7 @@ import { sourceTimeAt, worldMatrix, trackAt } from '../scene';
 import { inOrder, inTime, readProject, writeProject, type Project } from '../model';
 import { multiply } from '../display';
 import { projectOf, type LayerInput } from '../../../tests/support/projects';
-import { rescaled } from './rescale';
+import { rescaled } from './bars/rescale';
 
 let count = 0;
 const newId = () => `made${++count}`;

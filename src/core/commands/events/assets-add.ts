@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { addAssets } from '../compositions';
+import { defineCommand } from '../document/command';
+import { addAssets } from '../compositions/compositions';
 
 export const assetsAdd = defineCommand({
   event: 'assets.add',

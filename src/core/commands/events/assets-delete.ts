@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { deleteAsset } from '../compositions';
+import { defineCommand } from '../document/command';
+import { deleteAsset } from '../compositions/compositions';
 
 export const assetsDelete = defineCommand({
   event: 'assets.delete',

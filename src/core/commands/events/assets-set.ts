@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { setAsset } from '../compositions';
+import { defineCommand } from '../document/command';
+import { setAsset } from '../compositions/compositions';
 
 export const assetsSet = defineCommand({
   event: 'assets.set',

@@ -1,6 +1,6 @@
-import { defineCommand } from '../command';
-import { addComposition } from '../compositions';
-import { UNNAMED } from '../unnamed';
+import { defineCommand } from '../document/command';
+import { addComposition } from '../compositions/compositions';
+import { UNNAMED } from '../document/unnamed';
 
 export const compositionAdd = defineCommand({
   event: 'composition.add',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { deleteComposition } from '../compositions';
+import { defineCommand } from '../document/command';
+import { deleteComposition } from '../compositions/compositions';
 
 export const compositionDelete = defineCommand({
   event: 'composition.delete',

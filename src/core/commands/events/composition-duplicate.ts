@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { duplicateComposition } from '../compositions';
+import { defineCommand } from '../document/command';
+import { duplicateComposition } from '../compositions/compositions';
 
 export const compositionDuplicate = defineCommand({
   event: 'composition.duplicate',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { setDuration } from '../compositions';
+import { defineCommand } from '../document/command';
+import { setDuration } from '../compositions/compositions';
 
 export const compositionLength = defineCommand({
   event: 'composition.length',

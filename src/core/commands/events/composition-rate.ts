@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { setRate } from '../compositions';
+import { defineCommand } from '../document/command';
+import { setRate } from '../compositions/compositions';
 
 export const compositionRate = defineCommand({
   event: 'composition.rate',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { type CompositionFields, setComposition } from '../compositions';
+import { defineCommand } from '../document/command';
+import { type CompositionFields, setComposition } from '../compositions/compositions';
 
 export const compositionSet = defineCommand({
   event: 'composition.set',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { settle } from '../settle';
+import { defineCommand } from '../document/command';
+import { settle } from '../poses/settle';
 
 export const compositionSettle = defineCommand({
   event: 'composition.settle',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { setSize } from '../composition-size';
+import { defineCommand } from '../document/command';
+import { setSize } from '../compositions/composition-size';
 
 export const compositionSize = defineCommand({
   event: 'composition.size',

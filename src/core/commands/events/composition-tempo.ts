@@ -1,6 +1,6 @@
 import type { Composition } from '../../model';
-import { defineCommand } from '../command';
-import { setTempo } from '../compositions';
+import { defineCommand } from '../document/command';
+import { setTempo } from '../compositions/compositions';
 
 export const compositionTempo = defineCommand({
   event: 'composition.tempo',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { unsettle } from '../settle';
+import { defineCommand } from '../document/command';
+import { unsettle } from '../poses/settle';
 
 export const compositionUnsettle = defineCommand({
   event: 'composition.unsettle',

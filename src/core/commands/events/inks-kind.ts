@@ -1,6 +1,6 @@
-import { boxesOf } from '../boxes';
-import { defineCommand } from '../command';
-import { setFillKind } from '../inks';
+import { boxesOf } from '../layers/boxes';
+import { defineCommand } from '../document/command';
+import { setFillKind } from '../layers/inks';
 
 export const inksKind = defineCommand({
   event: 'inks.kind',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { setInk } from '../inks';
+import { defineCommand } from '../document/command';
+import { setInk } from '../layers/inks';
 
 export const inksSet = defineCommand({
   event: 'inks.set',

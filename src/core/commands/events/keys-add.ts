@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { addKeys } from '../set-values';
+import { defineCommand } from '../document/command';
+import { addKeys } from '../keys/set-values';
 
 export const keysAdd = defineCommand({
   event: 'keys.add',

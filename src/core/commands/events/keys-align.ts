@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { alignKeys } from '../arrange-keys';
+import { defineCommand } from '../document/command';
+import { alignKeys } from '../keys/arrange-keys';
 
 export const keysAlign = defineCommand({
   event: 'keys.align',

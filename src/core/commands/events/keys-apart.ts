@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { putApart } from '../keys-apart';
+import { defineCommand } from '../document/command';
+import { putApart } from '../keys/keys-apart';
 
 export const keysApart = defineCommand({
   event: 'keys.apart',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { calmKeys } from '../calm-keys';
+import { defineCommand } from '../document/command';
+import { calmKeys } from '../keys/calm-keys';
 
 export const keysCalm = defineCommand({
   event: 'keys.calm',

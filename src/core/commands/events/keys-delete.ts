@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { deleteKeys } from '../keys';
+import { defineCommand } from '../document/command';
+import { deleteKeys } from '../keys/keys';
 
 export const keysDelete = defineCommand({
   event: 'keys.delete',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { drawKeys } from '../draw-keys';
+import { defineCommand } from '../document/command';
+import { drawKeys } from '../keys/draw-keys';
 
 export const keysDraw = defineCommand({
   event: 'keys.draw',

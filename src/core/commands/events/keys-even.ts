@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { evenKeys } from '../arrange-keys';
+import { defineCommand } from '../document/command';
+import { evenKeys } from '../keys/arrange-keys';
 
 export const keysEven = defineCommand({
   event: 'keys.even',

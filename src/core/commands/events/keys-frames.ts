@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { legsIntoKeys } from '../unfold-curve';
+import { defineCommand } from '../document/command';
+import { legsIntoKeys } from '../keys/unfold-curve';
 
 export const keysFrames = defineCommand({
   event: 'keys.frames',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { curvesIntoHandles } from '../unfold-curve';
+import { defineCommand } from '../document/command';
+import { curvesIntoHandles } from '../keys/unfold-curve';
 
 export const keysHandles = defineCommand({
   event: 'keys.handles',

@@ -1,6 +1,6 @@
-import { defineCommand } from '../command';
-import { moveSoftly } from '../arrange-keys';
-import { moveKeys } from '../keys';
+import { defineCommand } from '../document/command';
+import { moveSoftly } from '../keys/arrange-keys';
+import { moveKeys } from '../keys/keys';
 
 export const keysMove = defineCommand({
   event: 'keys.move',

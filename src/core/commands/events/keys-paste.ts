@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { type KeysClip, pasteKeys } from '../keys-clip';
+import { defineCommand } from '../document/command';
+import { type KeysClip, pasteKeys } from '../keys/keys-clip';
 
 export const keysPaste = defineCommand({
   event: 'keys.paste',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { pullLegs } from '../key-leg';
+import { defineCommand } from '../document/command';
+import { pullLegs } from '../keys/key-leg';
 
 export const keysPull = defineCommand({
   event: 'keys.pull',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { reverseKeys } from '../reverse-keys';
+import { defineCommand } from '../document/command';
+import { reverseKeys } from '../keys/reverse-keys';
 
 export const keysReverse = defineCommand({
   event: 'keys.reverse',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { setKeys } from '../set-keys';
+import { defineCommand } from '../document/command';
+import { setKeys } from '../keys/set-keys';
 
 export const keysSet = defineCommand({
   event: 'keys.set',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { shapeKeys } from '../key-shape';
+import { defineCommand } from '../document/command';
+import { shapeKeys } from '../keys/key-shape';
 
 export const keysShape = defineCommand({
   event: 'keys.shape',

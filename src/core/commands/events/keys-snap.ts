@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { snapKeys } from '../arrange-keys';
+import { defineCommand } from '../document/command';
+import { snapKeys } from '../keys/arrange-keys';
 
 export const keysSnap = defineCommand({
   event: 'keys.snap',

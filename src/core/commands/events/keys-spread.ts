@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { spreadKeys } from '../arrange-keys';
+import { defineCommand } from '../document/command';
+import { spreadKeys } from '../keys/arrange-keys';
 
 export const keysSpread = defineCommand({
   event: 'keys.spread',

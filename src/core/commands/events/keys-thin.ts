@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { thinKeys } from '../thin-keys';
+import { defineCommand } from '../document/command';
+import { thinKeys } from '../keys/thin-keys';
 
 export const keysThin = defineCommand({
   event: 'keys.thin',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { putKeysWhere } from '../keys-where';
+import { defineCommand } from '../document/command';
+import { putKeysWhere } from '../keys/keys-where';
 
 export const keysWhere = defineCommand({
   event: 'keys.where',

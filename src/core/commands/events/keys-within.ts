@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { keepWithin } from '../unfold-curve';
+import { defineCommand } from '../document/command';
+import { keepWithin } from '../keys/unfold-curve';
 
 export const keysWithin = defineCommand({
   event: 'keys.within',

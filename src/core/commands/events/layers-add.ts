@@ -1,6 +1,6 @@
-import { defineCommand } from '../command';
-import { addLayers, wholeBars } from '../create';
-import { UNNAMED } from '../unnamed';
+import { defineCommand } from '../document/command';
+import { addLayers, wholeBars } from '../layers/create';
+import { UNNAMED } from '../document/unnamed';
 
 export const layersAdd = defineCommand({
   event: 'layers.add',

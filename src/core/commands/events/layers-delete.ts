@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { deleteLayers } from '../layers';
+import { defineCommand } from '../document/command';
+import { deleteLayers } from '../layers/layers';
 
 export const layersDelete = defineCommand({
   event: 'layers.delete',

@@ -1,5 +1,5 @@
-import { duplicateLayers } from '../clip';
-import { defineCommand } from '../command';
+import { duplicateLayers } from '../layers/clip';
+import { defineCommand } from '../document/command';
 
 export const layersDuplicate = defineCommand({
   event: 'layers.duplicate',

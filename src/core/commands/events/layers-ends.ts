@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { setEnds } from '../bars';
+import { defineCommand } from '../document/command';
+import { setEnds } from '../bars/bars';
 
 export const layersEnds = defineCommand({
   event: 'layers.ends',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { closeGaps } from '../bars';
+import { defineCommand } from '../document/command';
+import { closeGaps } from '../bars/bars';
 
 export const layersGaps = defineCommand({
   event: 'layers.gaps',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { movePlaces } from '../pose';
+import { defineCommand } from '../document/command';
+import { movePlaces } from '../poses/pose';
 
 export const layersMove = defineCommand({
   event: 'layers.move',

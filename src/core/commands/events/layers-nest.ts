@@ -1,7 +1,7 @@
-import { boxesOf } from '../boxes';
-import { defineCommand } from '../command';
-import { nestLayers } from '../nest';
-import { RIDERS } from '../nest-riders';
+import { boxesOf } from '../layers/boxes';
+import { defineCommand } from '../document/command';
+import { nestLayers } from '../nests/nest';
+import { RIDERS } from '../nests/nest-riders';
 
 export const layersNest = defineCommand({
   event: 'layers.nest',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { reorderLayers } from '../create';
+import { defineCommand } from '../document/command';
+import { reorderLayers } from '../layers/create';
 
 export const layersOrder = defineCommand({
   event: 'layers.order',

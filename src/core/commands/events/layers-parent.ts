@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { setParent } from '../parent';
+import { defineCommand } from '../document/command';
+import { setParent } from '../layers/parent';
 
 export const layersParent = defineCommand({
   event: 'layers.parent',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { makePartners } from '../partners';
+import { defineCommand } from '../document/command';
+import { makePartners } from '../poses/partners';
 
 export const layersPartners = defineCommand({
   event: 'layers.partners',

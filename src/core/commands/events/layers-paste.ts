@@ -1,5 +1,5 @@
-import { pasteLayers } from '../clip';
-import { defineCommand } from '../command';
+import { pasteLayers } from '../layers/clip';
+import { defineCommand } from '../document/command';
 
 export const layersPaste = defineCommand({
   event: 'layers.paste',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { type Placed, placeLayers } from '../pose';
+import { defineCommand } from '../document/command';
+import { type Placed, placeLayers } from '../poses/pose';
 
 export const layersPlace = defineCommand({
   event: 'layers.place',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { sequenceLayers } from '../sequence';
+import { defineCommand } from '../document/command';
+import { sequenceLayers } from '../bars/sequence';
 
 export const layersSequence = defineCommand({
   event: 'layers.sequence',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { PLAIN_FIELDS, setLayerField } from '../layers';
+import { defineCommand } from '../document/command';
+import { PLAIN_FIELDS, setLayerField } from '../layers/layers';
 
 export const layersSet = defineCommand({
   event: 'layers.set',

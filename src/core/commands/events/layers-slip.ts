@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { slipContent } from '../bars';
+import { defineCommand } from '../document/command';
+import { slipContent } from '../bars/bars';
 
 export const layersSlip = defineCommand({
   event: 'layers.slip',

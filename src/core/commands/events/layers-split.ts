@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { splitLayers } from '../stretch';
+import { defineCommand } from '../document/command';
+import { splitLayers } from '../bars/stretch';
 
 export const layersSplit = defineCommand({
   event: 'layers.split',

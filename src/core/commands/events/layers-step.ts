@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { stepLayers } from '../create';
+import { defineCommand } from '../document/command';
+import { stepLayers } from '../layers/create';
 
 export const layersStep = defineCommand({
   event: 'layers.step',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { stretchLayers } from '../stretch';
+import { defineCommand } from '../document/command';
+import { stretchLayers } from '../bars/stretch';
 
 export const layersStretch = defineCommand({
   event: 'layers.stretch',

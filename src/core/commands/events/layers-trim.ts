@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { trimLayersTo } from '../layers';
+import { defineCommand } from '../document/command';
+import { trimLayersTo } from '../layers/layers';
 
 export const layersTrim = defineCommand({
   event: 'layers.trim',

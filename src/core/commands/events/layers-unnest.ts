@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { unnestLayer } from '../unnest';
+import { defineCommand } from '../document/command';
+import { unnestLayer } from '../nests/unnest';
 
 export const layersUnnest = defineCommand({
   event: 'layers.unnest',

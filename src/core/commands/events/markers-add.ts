@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { addMarkers } from '../markers';
+import { defineCommand } from '../document/command';
+import { addMarkers } from '../bars/markers';
 
 export const markersAdd = defineCommand({
   event: 'markers.add',

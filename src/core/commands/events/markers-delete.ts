@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { deleteMarkers } from '../markers';
+import { defineCommand } from '../document/command';
+import { deleteMarkers } from '../bars/markers';
 
 export const markersDelete = defineCommand({
   event: 'markers.delete',

@@ -1,6 +1,6 @@
 import type { Marker } from '../../model';
-import { defineCommand } from '../command';
-import { setMarkers } from '../markers';
+import { defineCommand } from '../document/command';
+import { setMarkers } from '../bars/markers';
 
 export const markersSet = defineCommand({
   event: 'markers.set',

@@ -1,5 +1,5 @@
-import { bringIn } from '../bring';
-import { defineCommand } from '../command';
+import { bringIn } from '../layers/bring';
+import { defineCommand } from '../document/command';
 
 export const mediaAdd = defineCommand({
   event: 'media.add',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { driftOn } from '../drift';
+import { defineCommand } from '../document/command';
+import { driftOn } from '../poses/drift';
 
 export const posesDrift = defineCommand({
   event: 'poses.drift',

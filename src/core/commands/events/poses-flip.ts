@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { flipLayers } from '../flip';
+import { defineCommand } from '../document/command';
+import { flipLayers } from '../poses/flip';
 
 export const posesFlip = defineCommand({
   event: 'poses.flip',

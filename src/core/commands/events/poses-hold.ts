@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { holdNeighbours } from '../poses';
+import { defineCommand } from '../document/command';
+import { holdNeighbours } from '../poses/poses';
 
 export const posesHold = defineCommand({
   event: 'poses.hold',

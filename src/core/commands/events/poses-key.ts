@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { keyPoses } from '../poses';
+import { defineCommand } from '../document/command';
+import { keyPoses } from '../poses/poses';
 
 export const posesKey = defineCommand({
   event: 'poses.key',

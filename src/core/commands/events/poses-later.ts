@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { motionLater } from '../motion-later';
+import { defineCommand } from '../document/command';
+import { motionLater } from '../poses/motion-later';
 
 export const posesLater = defineCommand({
   event: 'poses.later',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { mirrorPoses } from '../mirror';
+import { defineCommand } from '../document/command';
+import { mirrorPoses } from '../poses/mirror';
 
 export const posesMirror = defineCommand({
   event: 'poses.mirror',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { addPreset } from '../presets';
+import { defineCommand } from '../document/command';
+import { addPreset } from '../keys/presets';
 
 export const presetsAdd = defineCommand({
   event: 'presets.add',

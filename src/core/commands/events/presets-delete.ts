@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { deletePreset } from '../presets';
+import { defineCommand } from '../document/command';
+import { deletePreset } from '../keys/presets';
 
 export const presetsDelete = defineCommand({
   event: 'presets.delete',

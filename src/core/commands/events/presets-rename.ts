@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { renamePreset } from '../presets';
+import { defineCommand } from '../document/command';
+import { renamePreset } from '../keys/presets';
 
 export const presetsRename = defineCommand({
   event: 'presets.rename',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { setNewKeys } from '../new-keys';
+import { defineCommand } from '../document/command';
+import { setNewKeys } from '../keys/new-keys';
 
 export const projectKeys = defineCommand({
   event: 'project.keys',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { setMain } from '../compositions';
+import { defineCommand } from '../document/command';
+import { setMain } from '../compositions/compositions';
 
 export const projectMain = defineCommand({
   event: 'project.main',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { renameProject } from '../compositions';
+import { defineCommand } from '../document/command';
+import { renameProject } from '../compositions/compositions';
 
 export const projectRename = defineCommand({
   event: 'project.rename',

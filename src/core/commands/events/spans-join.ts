@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { joinSpans } from '../bars';
+import { defineCommand } from '../document/command';
+import { joinSpans } from '../bars/bars';
 
 export const spansJoin = defineCommand({
   event: 'spans.join',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { rollEdge } from '../bars';
+import { defineCommand } from '../document/command';
+import { rollEdge } from '../bars/bars';
 
 export const spansRoll = defineCommand({
   event: 'spans.roll',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { splitSpans } from '../bars';
+import { defineCommand } from '../document/command';
+import { splitSpans } from '../bars/bars';
 
 export const spansSplit = defineCommand({
   event: 'spans.split',

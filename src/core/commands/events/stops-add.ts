@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { addStop } from '../inks';
+import { defineCommand } from '../document/command';
+import { addStop } from '../layers/inks';
 
 export const stopsAdd = defineCommand({
   event: 'stops.add',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { deleteStop } from '../inks';
+import { defineCommand } from '../document/command';
+import { deleteStop } from '../layers/inks';
 
 export const stopsDelete = defineCommand({
   event: 'stops.delete',

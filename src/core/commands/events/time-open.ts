@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { openTime } from '../open-time';
+import { defineCommand } from '../document/command';
+import { openTime } from '../bars/open-time';
 
 export const timeOpen = defineCommand({
   event: 'time.open',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { shiftMoments } from '../moments';
+import { defineCommand } from '../document/command';
+import { shiftMoments } from '../bars/moments';
 
 export const timeShift = defineCommand({
   event: 'time.shift',

@@ -1,6 +1,6 @@
 import { OPERATORS } from '../../timing';
-import { defineCommand } from '../command';
-import { addOperator } from '../timing';
+import { defineCommand } from '../document/command';
+import { addOperator } from '../timing/timing';
 
 export const timingAdd = defineCommand({
   event: 'timing.add',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { deleteOperator } from '../timing';
+import { defineCommand } from '../document/command';
+import { deleteOperator } from '../timing/timing';
 
 export const timingDelete = defineCommand({
   event: 'timing.delete',

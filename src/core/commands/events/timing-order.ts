@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { moveOperator } from '../timing';
+import { defineCommand } from '../document/command';
+import { moveOperator } from '../timing/timing';
 
 export const timingOrder = defineCommand({
   event: 'timing.order',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { pasteTiming } from '../timing-clip';
+import { defineCommand } from '../document/command';
+import { pasteTiming } from '../timing/timing-clip';
 
 export const timingPaste = defineCommand({
   event: 'timing.paste',

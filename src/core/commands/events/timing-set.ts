@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { setOperator } from '../timing';
+import { defineCommand } from '../document/command';
+import { setOperator } from '../timing/timing';
 
 export const timingSet = defineCommand({
   event: 'timing.set',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { closeTracks } from '../edit-tracks';
+import { defineCommand } from '../document/command';
+import { closeTracks } from '../keys/edit-tracks';
 
 export const tracksClosed = defineCommand({
   event: 'tracks.closed',

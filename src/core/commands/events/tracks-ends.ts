@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { equalEnds } from '../edit-tracks';
+import { defineCommand } from '../document/command';
+import { equalEnds } from '../keys/edit-tracks';
 
 export const tracksEnds = defineCommand({
   event: 'tracks.ends',

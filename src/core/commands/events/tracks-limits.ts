@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { limitTracks } from '../edit-tracks';
+import { defineCommand } from '../document/command';
+import { limitTracks } from '../keys/edit-tracks';
 
 export const tracksLimits = defineCommand({
   event: 'tracks.limits',

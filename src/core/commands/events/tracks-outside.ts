@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { setOutside } from '../key-shape';
+import { defineCommand } from '../document/command';
+import { setOutside } from '../keys/key-shape';
 
 export const tracksOutside = defineCommand({
   event: 'tracks.outside',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { setValues } from '../set-values';
+import { defineCommand } from '../document/command';
+import { setValues } from '../keys/set-values';
 
 export const tracksSet = defineCommand({
   event: 'tracks.set',

@@ -1,5 +1,5 @@
-import { defineCommand } from '../command';
-import { stillTracks } from '../edit-tracks';
+import { defineCommand } from '../document/command';
+import { stillTracks } from '../keys/edit-tracks';
 
 export const tracksStill = defineCommand({
   event: 'tracks.still',

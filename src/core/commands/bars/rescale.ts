@@ -1,0 +1,112 @@
+import { hasKeys, ownTracks } from '../../scene';
+import { inTime, type Channel, type Layer, type Marker, type OperatorEntry, type TimeOrMoment } from '../../model';
+import { operatorOf, type OperatorFields, type OwnKey } from '../../timing';
+import type { Frames } from '../../time';
+import { applyPatches, patchOf, type Patch } from '../document/patch';
+
+/** A time at another rate, free of the dust of dividing; what falls on 0 from below is 0, for a file has no other. */
+export function rescaled(at: Frames, factor: number): Frames {
+  return Math.round(at * factor * 1e6) / 1e6 + 0;
+}
+
+/** Times of one list at another rate. Two that rounding would make one stay two. */
+export function rescaledTimes(times: readonly Frames[], factor: number): readonly Frames[] {
+  const rounded = times.map((at) => rescaled(at, factor));
+  return new Set(rounded).size === new Set(times).size ? rounded : times.map((at) => at * factor);
+}
+
+/** A time, or a moment, whose marker keeps its own time. */
+export function rescaleTime(time: TimeOrMoment, factor: number): TimeOrMoment {
+  return typeof time === 'number' ? rescaled(time, factor) : { ...time, plus: rescaled(time.plus, factor), was: rescaled(time.was, factor) };
+}
+
+/** A layer whose host runs at another rate: everything it stores in host frames lasts as long in seconds as before. */
+export function rescaleLayer(layer: Layer, factor: number): Layer {
+  if (factor === 1) return layer;
+  const to = (at: Frames) => rescaled(at, factor);
+  const patches: Patch[] = ownTracks(layer).flatMap(({ path, channel, spec }) => {
+    if (!channel) return [];
+    const next = rescaleChannel(channel, factor, spec.unit === 'frames');
+    return next === channel ? [] : [patchOf(path, channel, next)];
+  });
+  const keyed = applyPatches(layer as never, patches).project as unknown as Layer;
+  const timing = Object.fromEntries(Object.entries(layer.timing.by).map(([id, node]) => [id, countsInHostFrames(layer, node) ? rescaleOperator(node, factor) : node]));
+  return {
+    ...keyed, start: to(layer.start), spans: layer.spans.map(([from, until]) => [to(from), to(until)] as const),
+    markers: rescaleMarkers(layer.markers, factor), timing: { ...layer.timing, by: timing },
+    ...(keyed.kind === 'audio' ? { fadeIn: to(keyed.fadeIn), fadeOut: to(keyed.fadeOut) } : {}),
+  } as Layer;
+}
+
+/**
+ * Whether an operator's numbers are frames of the composition that holds the layer. Those on content or both are frames
+ * of the source where there is one with a rate of its own; sound has none and counts as its host does.
+ */
+export function countsInHostFrames(layer: Layer, node: OperatorEntry): boolean {
+  if (layer.kind !== 'nest' && layer.kind !== 'footage') return true;
+  return node.on === 'keys';
+}
+
+export function rescaleMarkers(markers: Readonly<Record<string, Marker>>, factor: number): Record<string, Marker> {
+  return Object.fromEntries(Object.entries(markers).map(([id, marker]) => [id, { ...marker, at: rescaled(marker.at, factor), length: rescaled(marker.length, factor) }]));
+}
+
+/** A channel whose clock runs at another rate; `inFrames` when its values are frames too. The same channel where nothing changes. */
+export function rescaleChannel(channel: Channel, factor: number, inFrames = false): Channel {
+  if (!hasKeys(channel) && !inFrames) return channel;
+  const keys = inTime(channel.keys);
+  const worth = (value: unknown) => (inFrames && typeof value === 'number' ? rescaled(value, factor) : value);
+  const handle = (value: unknown) => (isHandle(value) ? [rescaled(value[0], factor), worth(value[1])] : value);
+  const times = rescaledTimes(keys.map((key) => key.at), factor);
+  const next = keys.map((key, i) => {
+    const one: Record<string, unknown> = { ...key, at: times[i]!, value: worth(key.value) };
+    if (key.arrives !== undefined) one['arrives'] = worth(key.arrives);
+    for (const side of ['right', 'left', 'kept'] as const) if (key[side] !== undefined) one[side] = handle(key[side]);
+    return [key.id, one];
+  });
+  return { ...channel, value: worth(channel.value), keys: Object.fromEntries(next) as Channel['keys'] };
+}
+
+/** Handles are pairs; what a hold keeps of an ease has four numbers, and no time among them. */
+function isHandle(value: unknown): value is readonly [number, number] {
+  return Array.isArray(value) && value.length === 2;
+}
+
+/** An operator whose numbers are frames of a rate that changes. Rates, counts and ways stay; formulas of dials are left as they are. */
+export function rescaleOperator(node: OperatorEntry, factor: number): OperatorEntry {
+  const to = (value: unknown): unknown => {
+    if (typeof value === 'number') return rescaled(value, factor);
+    if (Array.isArray(value)) return value.map(to);
+    if (value === null || typeof value !== 'object') return value;
+    if ('was' in value) return rescaleTime(value as TimeOrMoment, factor);
+    return Object.fromEntries(Object.entries(value).map(([field, one]) => [field, field === 'from' || field === 'to' || field === 'rest' ? to(one) : one]));
+  };
+  switch (node.op) {
+    case 'ramp': return { ...node, cuts: to(node.cuts), blend: to(node.blend) } as OperatorEntry;
+    case 'elastic': return { ...node, length: to(node.length) } as OperatorEntry;
+    case 'cue': return { ...node, moves: to(node.moves) } as OperatorEntry;
+    case 'pins': return { ...node, pins: to(node.pins) } as OperatorEntry;
+    case 'formula': return node;
+    default: {
+      const fields = (operatorOf(node.op)?.fields ?? {}) as OperatorFields;
+      const changed = Object.entries(fields).flatMap(([name, field]) => {
+        const value = (node as Record<string, unknown>)[name];
+        if (field.holds === 'keys') return [[name, rescaleOwnKeys(value as Readonly<Record<string, OwnKey>>, factor)]];
+        return field.unit === 'frames' || field.unit === 'cuts' ? [[name, to(value)]] : [];
+      });
+      return { ...node, ...Object.fromEntries(changed) } as OperatorEntry;
+    }
+  }
+}
+
+/** Keys of an operator's own: their times and what they show, handles with them. */
+function rescaleOwnKeys(own: Readonly<Record<string, OwnKey>>, factor: number): Readonly<Record<string, OwnKey>> {
+  const keys = Object.values(own);
+  const times = rescaledTimes(keys.map((key) => key.at), factor);
+  const handle = (value: unknown) => (isHandle(value) ? [rescaled(value[0], factor), rescaled(value[1], factor)] : value);
+  return Object.fromEntries(keys.map((key, i) => [key.id, {
+    ...key, at: times[i]!, to: rescaleTime(key.to, factor),
+    ...(typeof key.arrives === 'number' ? { arrives: rescaled(key.arrives, factor) } : {}),
+    ...(key.right === undefined ? {} : { right: handle(key.right) }), ...(key.left === undefined ? {} : { left: handle(key.left) }),
+  }]));
+}

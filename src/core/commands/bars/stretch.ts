@@ -1,0 +1,93 @@
+import { ownTracks } from '../../scene';
+import { hasContentTime, inOrder, inTime, type Channel, type Layer, type Project } from '../../model';
+import { newOperator } from '../../timing';
+import { hull, type Frames } from '../../time';
+import type { Draft } from '../document/change';
+import { forLayers } from '../layers/layers';
+import { nextNames } from '../document/next-name';
+import { layerPath } from '../document/paths';
+import { patchOf, sameValue, type Patch } from '../document/patch';
+import { rescaleChannel, rescaled } from './rescale';
+
+
+/** Stretches never make a bar shorter than this. */
+const SHORTEST = 1;
+
+/**
+ * Stretches layers in time by one end of their bars; the other end stays. Keys, markers and what a nest shows stretch
+ * along: the content gets a speed (or its first speed changes). Each layer is stretched by the same number of frames.
+ */
+export function stretchLayers(project: Project, compositionId: string, ids: readonly string[], end: 'start' | 'end', by: Frames, newId: () => string): Draft | null {
+  if (by === 0) return null;
+  return forLayers(project, compositionId, ids, 'layers.stretch', 'Stretch', (layer, path) => {
+    const outer = hull(layer.spans);
+    if (!outer) return [];
+    const length = outer[1] - outer[0];
+    const factor = Math.max(SHORTEST, end === 'end' ? length + by : length - by) / length;
+    return factor === 1 ? [] : stretched(layer, path, end === 'end' ? outer[0] : outer[1], factor, newId);
+  });
+}
+
+/** How long a layer's bar becomes, against what it was: 1.5 is half as long again. */
+export function stretchFactor(layer: Layer, end: 'start' | 'end', by: Frames): number {
+  const outer = hull(layer.spans);
+  if (!outer) return 1;
+  const length = outer[1] - outer[0];
+  return Math.max(SHORTEST, end === 'end' ? length + by : length - by) / length;
+}
+
+function stretched(layer: Layer, path: readonly string[], anchor: Frames, factor: number, newId: () => string): readonly Patch[] {
+  const move = (at: Frames) => rescaled(anchor + (at - anchor) * factor, 1);
+  const patches: Patch[] = [
+    patchOf([...path, 'spans'], layer.spans, layer.spans.map(([from, to]) => [move(from), move(to)])),
+    ...Object.values(layer.markers).map((marker) => patchOf([...path, 'markers', marker.id, 'at'], marker.at, move(marker.at))),
+  ];
+  const start = move(layer.start);
+  if (start !== layer.start) patches.push(patchOf([...path, 'start'], layer.start, start));
+  const bendsKeys = inOrder(layer.timing).some((node) => !node.off && (node.on ?? (hasContentTime(layer.kind) ? 'content' : 'keys')) !== 'content');
+  if (hasContentTime(layer.kind)) patches.push(...faster(layer, path, 1 / factor, bendsKeys ? 'both' : undefined, newId));
+  else if (bendsKeys) patches.push(...faster(layer, path, 1 / factor, undefined, newId));
+  // Where keys have a timing of their own, the speed before it stretches them.
+  if (!bendsKeys) for (const found of ownTracks(layer)) if (found.channel) patches.push(...spreadKeys([...path, ...found.path], found.channel, factor));
+  return patches;
+}
+
+function faster(layer: Layer, path: readonly string[], rate: number, on: 'both' | undefined, newId: () => string): readonly Patch[] {
+  const [first] = inOrder(layer.timing);
+  if (first?.op === 'speed' && !first.off && first.on === on && first.at === 0 && typeof first.rate === 'number') {
+    return [patchOf([...path, 'timing', 'by', first.id, 'rate'], first.rate, first.rate * rate)];
+  }
+  const id = newId();
+  const node = { ...newOperator('speed', id, { rate }), ...(on === undefined ? {} : { on }) };
+  return [patchOf([...path, 'timing', 'by', id], undefined, node), patchOf([...path, 'timing', 'order'], layer.timing.order, [id, ...layer.timing.order])];
+}
+
+/** Keys moved apart or together from layer time 0, their handles with them. */
+function spreadKeys(path: readonly string[], channel: Channel, factor: number): readonly Patch[] {
+  const wider = rescaleChannel(channel, factor);
+  return inTime(channel.keys).flatMap((key) => (['at', 'right', 'left', 'kept'] as const).flatMap((field) => {
+    const next = wider.keys[key.id]![field];
+    return sameValue(key[field], next) ? [] : [patchOf([...path, 'keys', key.id, field], key[field], next)];
+  }));
+}
+
+/** Cuts layers in two at a frame that lies inside their bars; the later part is a layer of its own, just above, with a number to its name. `made` are the later parts. */
+export function splitLayers(project: Project, compositionId: string, ids: readonly string[], frame: Frames, newId: () => string): (Draft & { readonly made: readonly string[] }) | null {
+  const composition = project.compositions.by[compositionId];
+  const later = new Map<string, string>();
+  const taken = Object.values(composition?.layers.by ?? {}).map((layer) => layer.name);
+  const draft = forLayers(project, compositionId, ids, 'layers.split', 'Split', (layer, path) => {
+    const outer = hull(layer.spans);
+    if (!outer || frame <= outer[0] || frame >= outer[1]) return [];
+    const before = layer.spans.flatMap(([from, to]) => (from < frame ? [[from, Math.min(to, frame)] as const] : []));
+    const after = layer.spans.flatMap(([from, to]) => (to > frame ? [[Math.max(from, frame), to] as const] : []));
+    const id = newId();
+    later.set(layer.id, id);
+    const [name] = nextNames([layer.name], taken);
+    taken.push(name!);
+    return [patchOf([...path, 'spans'], layer.spans, before), patchOf(layerPath(compositionId, id), undefined, { ...layer, id, name, spans: after })];
+  });
+  if (!draft || !composition) return null;
+  const order = composition.layers.order.flatMap((id) => (later.has(id) ? [later.get(id)!, id] : [id]));
+  return { ...draft, made: [...later.values()], patches: [...draft.patches, patchOf(['compositions', 'by', compositionId, 'layers', 'order'], composition.layers.order, order)] };
+}

@@ -1,0 +1,98 @@
+import { worldMatrix } from '../../scene';
+import { inOrder, member, newComposition, newNest, type Channel, type Composition, type Layer, type Project } from '../../model';
+import { hull, moveSpans, type Frames } from '../../time';
+import { count, type Draft } from '../document/change';
+import { leaveHost } from '../layers/leave-host';
+import type { NestChoice } from './nest-choice';
+import { nestParted, nestPictures } from './nest-picture';
+import { middleOf, naturalRiders, RIDERS, whyFixed, type Rider } from './nest-riders';
+import { applyPatches } from '../document/patch';
+import { changedPose } from '../poses/pose';
+import { setValues } from '../keys/set-values';
+import { reachLayer } from '../document/target';
+import type { Refused } from '../document/refused';
+
+/** Wraps layers in a composition of their own. `made` is what should be selected afterwards. */
+export function nestLayers(project: Project, compositionId: string, ids: readonly string[], choice: NestChoice): (Draft & { readonly made: readonly string[] }) | Refused | null {
+  const host = member(project.compositions.by, compositionId);
+  const chosen = host ? host.layers.order.filter((id) => ids.includes(id) && reachLayer(project, compositionId, id)).map((id) => host.layers.by[id]!) : [];
+  if (!host || chosen.length === 0) return null;
+  if (choice.inside === 'picture') return nestPictures(project, host, chosen, choice);
+  const out = new Set(choice.outside ?? naturalRiders(project, host, chosen));
+  const why = whyNot(project, host, chosen, out, choice.bounds);
+  if (why !== null) return { refused: why };
+  const [only] = chosen.length === 1 ? chosen : [];
+  if (only && (out.has('place') || out.has('timing') || out.has('opacity'))) return nestParted(project, host, only, out, choice);
+  return nestWhole(project, host, chosen, out, choice);
+}
+
+/** Why these cannot ride outside together, or null: they are put out one by one, in an order in which each can be. */
+function whyNot(project: Project, host: Composition, chosen: readonly Layer[], wanted: ReadonlySet<Rider>, bounds: NestChoice['bounds']): string | null {
+  const natural = naturalRiders(project, host, chosen);
+  const out = new Set(natural);
+  let why: string | null = null;
+  for (let left = RIDERS.filter((rider) => wanted.has(rider) !== out.has(rider)); left.length > 0;) {
+    const next = left.find((rider) => (why = whyFixed(project, host, chosen, rider, new Set([...out, ...(rider === 'place' && wanted.has('timing') ? ['timing' as const] : [])]), bounds)) === null);
+    if (next === undefined) return why;
+    if (!out.delete(next)) out.add(next);
+    left = left.filter((rider) => rider !== next);
+  }
+  return null;
+}
+
+function nestWhole(project: Project, host: Composition, chosen: readonly Layer[], out: ReadonlySet<Rider>, { name, length, span, frame, bounds, newId }: NestChoice): (Draft & { readonly made: readonly string[] }) | Refused {
+  const inside = new Set(chosen.map((layer) => layer.id));
+  for (const layer of chosen) if (layer.kind === 'copies' && !inside.has(layer.of)) return { refused: `${layer.name} repeats ${member(host.layers.by, layer.of)?.name ?? 'a layer'}, which has to come along.` };
+  const left = inOrder(host.layers).find((layer) => layer.kind === 'copies' && !inside.has(layer.id) && inside.has(layer.of));
+  if (left?.kind === 'copies') return { refused: `${left.name} repeats ${host.layers.by[left.of]!.name} and has to come along.` };
+  const [from, to] = span ?? (length === 'bars' ? wholeFrames(chosen) : [0, host.duration]);
+  const compositionNew = newComposition(newId(), name, { width: host.width, height: host.height, rate: host.rate, duration: to - from });
+  // One parent outside for all: the nest follows it, and nothing inside has to change.
+  const roots = chosen.filter((layer) => layer.parent === null || !inside.has(layer.parent));
+  const parents = new Set(roots.map((layer) => layer.parent));
+  const shared = parents.size === 1 ? [...parents][0]! : null;
+  const moved = chosen.map((layer): Layer => {
+    const links = Object.fromEntries(['parent', 'partner', 'clipTo', 'appliesTo'].filter((field) => field in layer && (layer as unknown as Record<string, string | null>)[field] !== null && !inside.has((layer as unknown as Record<string, string>)[field]!)).map((field) => [field, null]));
+    const markers = out.has('markers') ? {} : Object.fromEntries(Object.values(layer.markers).map((marker) => [marker.id, { ...marker, at: marker.at - from }]));
+    const { opacity: _, ...channels } = layer.channels as Readonly<Record<string, Channel>>;
+    return { ...layer, ...links, start: layer.start - from, spans: moveSpans(layer.spans, -from), markers, ...(out.has('blend') ? { blend: 'normal' } : {}), ...(out.has('opacity') ? { channels } : {}) } as unknown as Layer;
+  });
+  let filled: Composition = { ...compositionNew, layers: { order: moved.map((layer) => layer.id), by: Object.fromEntries(moved.map((layer) => [layer.id, layer])) } };
+  if (parents.size > 1) filled = keepWorlds(project, host, { ...project, compositions: { ...project.compositions, by: { ...project.compositions.by, [filled.id]: filled } } }, filled.id, roots.filter((layer) => layer.parent !== null), frame, frame - from);
+  const [first] = chosen as readonly [Layer];
+  const opacity = out.has('opacity') ? (first.channels as Readonly<Record<string, Channel>>)['opacity'] : undefined;
+  const clips = chosen.length === 1 && first.clipTo !== null ? { clipTo: first.clipTo, clipSide: first.clipSide } : {};
+  // Its pivot stands in the middle of what is inside.
+  const middle = middleOf(project, host, chosen, shared, frame, bounds);
+  const place = middle ? { x: middle[0], y: middle[1], pivotX: middle[0], pivotY: middle[1] } : {};
+  const made = newNest(newId(), name, [[from, to]], filled.id, place);
+  const nest = {
+    ...made, start: from, parent: shared, ...(shared === null ? {} : { clipFrame: false }), ...clips, ...(out.has('blend') ? { blend: first.blend } : {}),
+    ...(out.has('markers') ? { markers: allMarkers(chosen, newId) } : {}), ...(opacity ? { channels: { ...made.channels, opacity } } : {}),
+  } as unknown as Layer;
+  return leaveHost(project, host, chosen, [filled], [nest], frame, `Nest ${count(chosen.length, 'layer')} in ${name}`);
+}
+
+/** The markers of several layers on one; those whose ids meet get others. */
+function allMarkers(layers: readonly Layer[], newId: () => string): Layer['markers'] {
+  const all: Record<string, Layer['markers'][string]> = {};
+  for (const layer of layers) for (const marker of Object.values(layer.markers)) {
+    const id = Object.hasOwn(all, marker.id) ? newId() : marker.id;
+    all[id] = { ...marker, id };
+  }
+  return all;
+}
+
+/** The layers' poses changed so that they lie inside as they lay in the host at the frame. */
+function keepWorlds(project: Project, host: Composition, next: Project, compositionId: string, layers: readonly Layer[], frame: Frames, inner: Frames): Composition {
+  const composition = next.compositions.by[compositionId]!;
+  const values = layers.flatMap((layer) => changedPose(next, composition, composition.layers.by[layer.id]!, inner, worldMatrix(project, host, layer, frame, new Map())));
+  const draft = setValues(next, compositionId, values, { frame: inner, keying: false, newId: () => '' });
+  return draft ? applyPatches(next, draft.patches).project.compositions.by[compositionId]! : composition;
+}
+
+function wholeFrames(layers: readonly Layer[]): readonly [Frames, Frames] {
+  const outers = layers.flatMap((layer) => hull(layer.spans) ?? []);
+  const from = Math.floor(Math.min(...outers));
+  return [from, Math.max(from + 1, Math.ceil(Math.max(...outers)))];
+}
