@@ -51,7 +51,7 @@ export const COMMANDS: readonly (readonly [name: string, run: (ask: Ask) => Draf
   }],
   ['shape keys', ({ project, at, keys, a }) => shapeKeys(project, at.id, keys, pick(['straight', 'smooth', 'held'] as const, a)!)],
   ['outside', ({ project, at, keys, a, yes }) => setOutside(project, at.id, keys, yes ? 'before' : 'after', pick(['hold', 'repeat', 'climb', 'swing', 'glide'] as const, a)!)],
-  ['add markers', ({ project, at, ids, n, yes, newId }) => addMarkers(project, at.id, yes ? ids : [], n, newId)],
+  ['add markers', ({ project, at, ids, n, yes, newId }) => addMarkers(project, at.id, yes ? ids : [], [n], newId)],
   ['set markers', ({ project, at, n, yes }) => setMarkers(project, at.id, markersOf(at), yes ? { at: n } : { name: `m${n}`, fires: yes })],
   ['delete markers', ({ project, at }) => deleteMarkers(project, at.id, markersOf(at))],
   ['add an operator', ({ project, at, ids, a, newId }) => addOperator(project, at.id, ids.slice(0, 2), pick(OPERATORS, a)!.op, 12, newId)],

@@ -1,7 +1,7 @@
 import { plainGroup, type Bounds, type Clip, type Colour, type Group, type Item, type Matrix, type Wash } from '../display';
 import type { FaceLookup } from '../lettering';
 import { inOrder, type Composition, type Layer, type LayerOf, type Project } from '../model';
-import { assetOf, clipTargetOf, compositionOf, deepIdentity, drawnLayer, drawnLayers, isShownAt, keyTimeOf, matrixOf, readColour, ringSuffix, sourceOf, sourceTimeAt, UNTOUCHED, type DrawnLayer } from '../scene';
+import { asSampled, assetOf, clipTargetOf, compositionOf, deepIdentity, drawnLayer, drawnLayers, isShownAt, keyTimeOf, matrixOf, readColour, ringSuffix, sourceOf, sourceTimeAt, UNTOUCHED, type DrawnLayer } from '../scene';
 import type { Frames } from '../time';
 import { nestsAbove, nestsOf } from './remembered-nests';
 
@@ -67,7 +67,8 @@ export function evaluateFrame(project: Project, id: string, frame: Frames, { fac
 type Drawn = { readonly item: Group | Wash | null; readonly bounds: Bounds | null; readonly matrix: Matrix };
 
 /** Time → keys → items, for one layer. */
-function drawLayer(around: Around, here: Here, one: DrawnLayer): Drawn {
+function drawLayer(around: Around, here: Here, given: DrawnLayer): Drawn {
+  const one = given.narrowed ? drawnLayer(here.host, asSampled(around.project, here.host, given.layer)) : given;
   const { prepared } = one;
   const x = keyTimeOf(around.project, here.host, one, here.frame);
   const matrix = matrixOf(around.project, here.host, one, x, here.frame, here.matrices);

@@ -5,7 +5,7 @@ export { fromMemory, inOrder, inTime, member, toMemory, type Ordered, type Timed
 export type { Asset, Channel, Composition, Layer, LayerOf, Marker, OperatorEntry, Project } from './project';
 export { followsItself, parentOf, parentRings } from './parents';
 export { mediaFileName } from './media-file';
-export { rigidSpans, settleRigid, type TimeOrMoment } from './rigid';
+export { momentAt, rigidSpans, settleRigid, type TimeOrMoment } from './rigid';
 export { textLayers } from './text-layers';
 export { nestsTooDeep } from './depth';
 export { readKept, writeKept } from './kept';

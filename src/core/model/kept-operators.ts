@@ -1,2 +1,2 @@
 /** Operators whose fields are settled and kept, and which do not play yet. */
-export const KEPT_OPERATORS = ['ramp', 'elastic', 'cue', 'pins', 'formula'] as const;
+export const KEPT_OPERATORS = ['formula'] as const;

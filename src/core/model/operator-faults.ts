@@ -9,6 +9,5 @@ export function operatorFaults(node: Node): readonly OperatorFault[] {
 
 /** Faults of an operator on the layer that it stands on: keys have no source to end with. */
 export function faultsOnKeys(node: Node): readonly OperatorFault[] {
-  if (node.op === 'elastic') return [{ field: 'op', message: 'elastic works on content alone: keys have no length of their own' }];
   return operatorOf(node.op)?.faultsOnKeys?.(node as never) ?? [];
 }

@@ -5,6 +5,7 @@ import { deepIdentity } from './deep-identity';
 import { keyTimeAt, sourceTimeAt, timingOf } from './layer-timing';
 import { channelSampler, canChange } from './prepared-channel';
 import { ringSuffix, sourcesOf } from './rings';
+import { asSampled } from './sampled-layer';
 import { compositionOf, sourceOf } from './source';
 import { ownTracks } from './tracks';
 
@@ -58,7 +59,8 @@ export function* activityInSteps(project: Project, id: string, above: ReadonlySe
 }
 
 /** Whether a layer looks different at a frame than at the one before; null when it never can. */
-function prepareChanges(project: Project, host: Composition, layer: Layer, above: ReadonlySet<string>): ((frame: Frames) => boolean) | null {
+function prepareChanges(project: Project, host: Composition, given: Layer, above: ReadonlySet<string>): ((frame: Frames) => boolean) | null {
+  const layer = asSampled(project, host, given);
   const keyed = ownTracks(layer).filter((one) => canChange(one.channel)).map((one) => channelSampler(one.channel!, one.spec.type));
   const inner = layer.kind === 'nest' ? prepareNest(project, host, layer, above) : null;
   if (keyed.length === 0 && !inner && isThere(host, layer)) return null;

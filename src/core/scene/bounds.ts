@@ -2,7 +2,8 @@ import { boundsOfItems, reachOf, type Bounds } from '../display';
 import type { FaceLookup } from '../lettering';
 import { isDrawn, type Composition, type Layer, type Project } from '../model';
 import type { Frames } from '../time';
-import { keyTimesOf } from './key-times';
+import { keyTimeAt } from './layer-timing';
+import { asSampled } from './sampled-layer';
 import { prepareLayer } from './prepared-layer';
 import { assetOf, compositionOf } from './source';
 
@@ -16,7 +17,7 @@ export function contentBox(project: Project, host: Composition, layer: Layer, fr
   switch (layer.kind) {
     case 'shape':
     case 'text':
-      return prepareLayer(layer).content(keyTimesOf(project, host, layer).at(frame), faces).bounds;
+      return contentOf(project, host, layer, frame, faces).bounds;
     case 'image':
     case 'footage': {
       const asset = assetOf(project, layer.source);
@@ -31,15 +32,21 @@ export function contentBox(project: Project, host: Composition, layer: Layer, fr
   }
 }
 
+function contentOf(project: Project, host: Composition, layer: Layer, frame: Frames, faces: FaceLookup) {
+  const sampled = asSampled(project, host, layer);
+  return prepareLayer(sampled).content(keyTimeAt(project, host, sampled, frame), faces);
+}
+
 /**
  * The box around all that a layer paints at a host frame, in its own space: its content with strokes, and how far its
  * effects reach beyond that, one after the other. Never smaller than what is painted; null where there is nothing to see.
  */
 export function coverOf(project: Project, host: Composition, layer: Layer, frame: Frames, faces: FaceLookup = NO_FACES): Bounds | null {
   if (!isDrawn(layer.kind)) return null;
-  const at = keyTimesOf(project, host, layer).at(frame);
-  const content = layer.kind === 'shape' || layer.kind === 'text' ? boundsOfItems(prepareLayer(layer).content(at, faces).items) : contentBox(project, host, layer, frame, faces);
+  const sampled = asSampled(project, host, layer);
+  const at = keyTimeAt(project, host, sampled, frame);
+  const content = layer.kind === 'shape' || layer.kind === 'text' ? boundsOfItems(prepareLayer(sampled).content(at, faces).items) : contentBox(project, host, layer, frame, faces);
   if (!content) return null;
-  const [left, up, right, down] = reachOf(prepareLayer(layer).finish?.(at).effects ?? []);
+  const [left, up, right, down] = reachOf(prepareLayer(sampled).finish?.(at).effects ?? []);
   return [content[0] - left, content[1] - up, content[2] + right, content[3] + down];
 }

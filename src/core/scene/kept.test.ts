@@ -16,7 +16,7 @@ test('what is kept and not shown yet is said of a project, a composition and a l
   ], { presets: [{ name: 'Soft', of: 'recipe', data: 1 }, { name: 'Own', of: 'curve', data: { kind: 'back' } }], newKeys: 'drawn', still: ['main', 12] });
   const { main: host, reel } = full.compositions.by as Record<'main' | 'reel', typeof main>;
   expect(keptOfProject(full)).toEqual(['one preset']);
-  expect([keptOfComposition(host), keptOfComposition(reel)]).toEqual([['rigid spans', 'contacts'], ['what it is a version of']]);
+  expect([keptOfComposition(host), keptOfComposition(reel)]).toEqual([['contacts'], ['what it is a version of']]);
   expect(keptOfLayer(host.layers.by['a']!)).toEqual(['letters', 'turning along its path']);
   expect(keptOfLayer(host.layers.by['b']!)).toEqual(['travelling by contacts']);
 });

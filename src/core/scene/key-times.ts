@@ -25,16 +25,18 @@ type Known = { readonly timing: object; readonly from: Frames; readonly to: Fram
 const remembered = new WeakMap<Layer, Known>();
 
 /** The key times of a track; the same layer in the same surroundings answers with the same object. */
-export function keyTimesOf(project: Project, host: Composition, layer: Layer, track: { readonly spec: { readonly clock: Clock }; readonly operator: string | null } = OWN): KeyTimes {
+export function keyTimesOf(project: Project, host: Composition, layer: Layer, track: { readonly spec: { readonly clock: Clock }; readonly operator: string | null; readonly address?: string } = OWN): KeyTimes {
   const timing = timingOf(project, host, layer);
   const outer = hull(layer.spans);
   // A bar's end is no frame of it, and yet motion ends there.
   const [from, to] = [Math.min(0, outer?.[0] ?? 0), Math.max(host.duration, outer?.[1] ?? 0) + 1];
   let known = remembered.get(layer);
   if (!known || known.timing !== timing || known.from !== from || known.to !== to) remembered.set(layer, (known = { timing, from, to, byName: new Map() }));
-  const name = track.operator ?? track.spec.clock;
+  const { narrowed } = timing.stack;
+  const address = track.spec.clock === 'layer' && track.address !== undefined && narrowed.includes(track.address) ? track.address : null;
+  const name = address !== null ? `narrowed ${address}` : (track.operator ?? track.spec.clock);
   let times = known.byName.get(name);
-  if (!times) known.byName.set(name, (times = prepare(layer, timing.stack, track.spec.clock, track.operator, from, to)));
+  if (!times) known.byName.set(name, (times = address !== null ? bent(timing.stack.keysOf(address), from, to) : prepare(layer, timing.stack, track.spec.clock, track.operator, from, to)));
   return times;
 }
 
@@ -42,7 +44,7 @@ const OWN = { spec: { clock: 'layer' }, operator: null } as const;
 
 function prepare(layer: Layer, stack: ReturnType<typeof timingOf>['stack'], clock: Clock, operator: string | null, from: Frames, to: Frames): KeyTimes {
   switch (clock) {
-    case 'layer': return stack.keySteps.length === 0 ? shifted(layer.start, stack.keyEntry) : bent(stack.keys, from, to);
+    case 'layer': return stack.keySteps.every((step) => step.tracks !== null) ? shifted(layer.start, stack.keyEntry) : bent(stack.keys, from, to);
     case 'source': return bent(stack.entry, from, to);
     case 'operator': {
       const steps = stack.steps.some((step) => step.id === operator) ? stack.steps : stack.keySteps;

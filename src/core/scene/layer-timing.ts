@@ -1,4 +1,4 @@
-import { hasContentTime, inOrder, inTime, type Composition, type Layer, type Project } from '../model';
+import { hasContentTime, inOrder, inTime, member, momentAt, type Composition, type Layer, type Project } from '../model';
 import { dust, DUST, inSpans, type Frames } from '../time';
 import { prepareStack, type OperatorNode, type PreparedStack } from '../timing';
 import { sourceOf, type Source } from './source';
@@ -20,10 +20,19 @@ export function timingOf(project: Project, host: Composition, layer: Layer): Lay
     source,
     start: layer.start,
     markers: inTime(layer.markers).filter((marker) => marker.fires).map((marker) => marker.at),
+    momentAt: (moment, of) => {
+      const at = of === 'layer' ? momentAt(layer.markers, moment) : momentAt(shownBy(project, layer)?.markers ?? {}, moment);
+      return at === null ? null : at - (of === 'layer' ? layer.start : (source?.offset ?? 0));
+    },
   });
   const timing = { stack, source, lost: hasContentTime(layer.kind) && source === null };
   remembered.set(layer, { host, behind, timing });
   return timing;
+}
+
+/** The composition that a nest shows, or null. */
+function shownBy(project: Project, layer: Layer): Composition | null {
+  return layer.kind === 'nest' ? (member(project.compositions.by, layer.source) ?? null) : null;
 }
 
 /** A stop on the way from the composition's frame to the picture's. */

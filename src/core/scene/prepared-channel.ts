@@ -40,6 +40,15 @@ export function withKeysAt(channel: Channel, type: ChannelType, moved: ReadonlyM
   return shifted;
 }
 
+/** A channel that is sampled at another time than it is asked for. Its record of keys stays what it was. */
+export function warped(channel: Channel, type: ChannelType, at: (x: Frames) => Frames): Channel {
+  const sample = channelSampler(channel, type);
+  const bent = { ...channel };
+  prepared.set(bent, (x) => sample(at(x)));
+  sampledFrom.set(bent, null);
+  return bent;
+}
+
 /** The keys that a channel is sampled from where those are not its own; null where it is sampled otherwise. */
 const sampledFrom = new WeakMap<Channel, Keys | null>();
 

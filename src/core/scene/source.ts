@@ -1,5 +1,5 @@
 import { inOrder, member, rigidSpans, type Asset, type Composition, type Layer, type Project } from '../model';
-import type { Frames, Rate, Span } from '../time';
+import { clipSpan, type Frames, type Rate, type Span } from '../time';
 
 /** What stands behind a layer's content: its own rate, duration and rigid spans. */
 export type Source = {
@@ -27,7 +27,7 @@ export function sourceOf(project: Project, host: Composition, layer: Layer): Sou
       if (!source) return null;
       const take = layer.take === null ? null : inOrder(source.takes).find((one) => one.id === layer.take);
       return take
-        ? { rate: source.rate, D: take.to - take.from, rigid: rigidSpans(source), offset: take.from }
+        ? { rate: source.rate, D: take.to - take.from, rigid: rigidSpans(source).map((span) => clipSpan(span, [take.from, take.to])).filter((span) => span !== null).map(([from, to]) => [from - take.from, to - take.from] as const), offset: take.from }
         : { rate: source.rate, D: source.duration, rigid: rigidSpans(source), offset: 0 };
     }
     case 'footage': {

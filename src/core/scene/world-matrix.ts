@@ -3,6 +3,7 @@ import { parentOf, type Composition, type Layer, type Project } from '../model';
 import type { Frames } from '../time';
 import { keyTimeAt } from './layer-timing';
 import { prepareLayer } from './prepared-layer';
+import { asSampled } from './sampled-layer';
 
 /**
  * A layer's matrix in its composition: a child takes its parent's at the same host frame, the parent's key timing
@@ -12,8 +13,9 @@ export function worldMatrix(project: Project, host: Composition, layer: Layer, f
   // Most layers stand for themselves; only parents and children are worth remembering.
   const found = known.size > 0 ? known.get(layer.id) : undefined;
   if (found) return found;
-  if (layer.parent === null && !asParent) return prepareLayer(layer).matrix(keyTimeAt(project, host, layer, frame));
-  const own = prepareLayer(layer).matrix(keyTimeAt(project, host, layer, frame));
+  const sampled = asSampled(project, host, layer);
+  const own = prepareLayer(sampled).matrix(keyTimeAt(project, host, sampled, frame));
+  if (layer.parent === null && !asParent) return own;
   const parent = parentOf(host, layer);
   const world = parent ? multiply(worldMatrix(project, host, parent, frame, known, true), own) : own;
   known.set(layer.id, world);

@@ -5,8 +5,6 @@ type Common = {
   readonly label: string;
   /** Shown only while another field has this value: otherwise it has no effect. */
   readonly onlyWith?: readonly [field: string, value: string];
-  /** Settled and kept, not played yet: an operator that uses it (it is not at this resting value) is passed over. */
-  readonly kept?: { readonly resting: unknown };
   /** What it says on the panel where nothing is set. */
   readonly none?: string;
 };
@@ -22,8 +20,17 @@ export type CutsField = Common & { readonly holds: 'cuts'; readonly unit: 'cuts'
 /** Keys of its own over incoming time, whose values are times of the source: a track. */
 export type KeysField = Common & { readonly holds: 'keys'; readonly unit: 'keys'; readonly start: readonly [] };
 
+/** Numbers one after another. */
+export type ListField = Common & { readonly holds: 'list'; readonly unit: 'frames' | 'factor'; readonly start?: undefined };
+/** How long a change of rate takes around each cut: one number for all, or what goes before and after for each. */
+export type BlendField = Common & { readonly holds: 'blend'; readonly unit: 'frames'; readonly start: 0 };
+/** Moves from one pose of the source to another, with what shows until the next. */
+export type MovesField = Common & { readonly holds: 'moves'; readonly unit: 'frames'; readonly start?: undefined };
+/** Pairs of an incoming time and a time of the source. */
+export type PinsField = Common & { readonly holds: 'pins'; readonly unit: 'frames'; readonly start?: undefined };
+
 /** What an operator can be set to, one entry of its definition: schema, panel and what it is born with are read from it. */
-export type OperatorField = NumberField | TimeField | ChoiceField | CutsField | KeysField;
+export type OperatorField = NumberField | TimeField | ChoiceField | CutsField | KeysField | ListField | BlendField | MovesField | PinsField;
 export type OperatorFields = Readonly<Record<string, OperatorField>>;
 
 /** A key of an operator's own, in memory. */
@@ -31,6 +38,11 @@ export type OwnKey = {
   readonly id: string; readonly at: number; readonly to: number | Moment; readonly arrives?: number | null | undefined; readonly curve?: unknown;
   readonly right?: unknown; readonly left?: unknown; readonly joined?: boolean | undefined;
 };
+
+/** What shows between the end of a move and the next. */
+export type Rest = { readonly kind: 'still' | 'loop' | 'swing'; readonly from: number | Moment | null; readonly to: number | Moment | null; /** The next move waits until the play is over. */ readonly finish: boolean };
+/** A move from one pose to another. */
+export type Move = readonly [from: number | Moment, to: number | Moment] | { readonly from: number | Moment; readonly to: number | Moment; readonly rest: Rest | null };
 
 type Open<F> = F extends { readonly start: null } ? null : never;
 
@@ -40,6 +52,10 @@ export type FieldValue<F> =
   : F extends { readonly holds: 'time' } ? number | string | Moment | Open<F>
   : F extends { readonly holds: 'choice'; readonly choices: readonly (infer C)[] } ? C
   : F extends { readonly holds: 'cuts' } ? readonly (readonly [number, number])[]
+  : F extends { readonly holds: 'list' } ? readonly number[]
+  : F extends { readonly holds: 'blend' } ? number | readonly (readonly [number, number])[]
+  : F extends { readonly holds: 'moves' } ? readonly Move[]
+  : F extends { readonly holds: 'pins' } ? readonly (readonly [number, number | Moment])[]
   : F extends { readonly holds: 'keys' } ? Readonly<Record<string, OwnKey>>
   : never;
 
@@ -50,6 +66,10 @@ export const time = <const F extends Omit<TimeField, 'holds' | 'unit'>>(field: F
 export const choice = <const F extends Omit<ChoiceField, 'holds' | 'unit' | 'words'> & { readonly words: Readonly<Record<F['choices'][number], string>> }>(field: F) => ({ holds: 'choice', unit: 'choice', ...field }) as const;
 export const cuts = <const F extends Omit<CutsField, 'holds' | 'unit' | 'start'>>(field: F) => ({ holds: 'cuts', unit: 'cuts', start: [], ...field }) as const;
 export const keys = <const F extends Omit<KeysField, 'holds' | 'unit' | 'start'>>(field: F) => ({ holds: 'keys', unit: 'keys', start: [], ...field }) as const;
+export const list = <const F extends Omit<ListField, 'holds'>>(field: F) => ({ holds: 'list', ...field }) as const;
+export const blend = <const F extends Omit<BlendField, 'holds' | 'unit' | 'start'>>(field: F) => ({ holds: 'blend', unit: 'frames', start: 0, ...field }) as const;
+export const moves = <const F extends Omit<MovesField, 'holds' | 'unit'>>(field: F) => ({ holds: 'moves', unit: 'frames', ...field }) as const;
+export const pins = <const F extends Omit<PinsField, 'holds' | 'unit'>>(field: F) => ({ holds: 'pins', unit: 'frames', ...field }) as const;
 
 /** Longest formula of dials in a number of an operator. */
 export const LONGEST_FORMULA = 2000;
@@ -61,6 +81,10 @@ export function fits(field: OperatorField, value: unknown): boolean {
     case 'time': return isNumberOrFormula(value) || isMoment(value) || (value === null && field.start === null);
     case 'choice': return typeof value === 'string' && field.choices.includes(value);
     case 'cuts': return Array.isArray(value) && value.every((cut) => Array.isArray(cut) && cut.length === 2 && cut.every(isNumber) && (cut[1] as number) > 0);
+    case 'list': return Array.isArray(value) && value.every(isNumber);
+    case 'blend': return (isNumber(value) && (value as number) >= 0) || (Array.isArray(value) && value.every((pair) => Array.isArray(pair) && pair.length === 2 && pair.every((part) => isNumber(part) && (part as number) >= 0)));
+    case 'moves': return Array.isArray(value) && value.every(isMove);
+    case 'pins': return Array.isArray(value) && value.every((pin) => Array.isArray(pin) && pin.length === 2 && isNumber(pin[0]) && isTime(pin[1]));
     case 'keys': return value !== null && typeof value === 'object' && Object.values(value).every((key: OwnKey) => isNumber(key.at) && (isNumber(key.to) || isMoment(key.to)));
   }
 }
@@ -71,6 +95,17 @@ function isNumber(value: unknown): boolean {
 
 function isNumberOrFormula(value: unknown): boolean {
   return isNumber(value) || (typeof value === 'string' && value.length > 0 && value.length <= LONGEST_FORMULA);
+}
+
+function isTime(value: unknown): boolean {
+  return isNumber(value) || isMoment(value);
+}
+
+function isMove(value: unknown): boolean {
+  if (Array.isArray(value)) return value.length === 2 && value.every(isTime);
+  if (value === null || typeof value !== 'object') return false;
+  const { from, to, rest } = value as { readonly from: unknown; readonly to: unknown; readonly rest: Partial<Rest> | null };
+  return isTime(from) && isTime(to) && (rest === null || (typeof rest === 'object' && ['still', 'loop', 'swing'].includes(rest.kind!) && [rest.from, rest.to].every((one) => one === null || isTime(one)) && typeof rest.finish === 'boolean'));
 }
 
 export function isMoment(value: unknown): value is Moment {

@@ -28,7 +28,7 @@ export type Birth = {
 /** What is wrong with an operator that its single fields do not show. */
 export type OperatorFault = { readonly field: string; readonly message: string };
 
-export type OperatorExample<P> = { readonly given: Partial<P>; readonly D?: Frames; readonly x: Frames; readonly becomes: Frames };
+export type OperatorExample<P> = { readonly given: Partial<P>; readonly D?: Frames; readonly rigid?: readonly Span[]; readonly markers?: readonly Frames[]; readonly x: Frames; readonly becomes: Frames };
 
 /** A timing operator, whole: its fields, its words, its map, how it is born, and examples that tests and help read. */
 export type OperatorDefinition<Op extends string, Fields extends OperatorFields> = {

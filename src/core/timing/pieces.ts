@@ -67,6 +67,9 @@ export function* pieces(map: TimeMap, from: Frames, to: Frames): Generator<Piece
   return { capped: false };
 }
 
+/** So far from a whole frame a bent piece may give its value as well. */
+const FLAT = 0.01;
+
 /** Every x in `[from, to)` at which the source time `s` is shown, with a cap on the pieces looked at. */
 export function preimages(map: TimeMap, s: Frames, from: Frames, to: Frames): { readonly found: readonly Showing[]; readonly capped: boolean } {
   const found: { from: Frames; to: Frames }[] = [];
@@ -81,9 +84,15 @@ export function preimages(map: TimeMap, s: Frames, from: Frames, to: Frames): { 
     const [low, high] = piece.start < piece.end ? [piece.start, piece.end] : [piece.end, piece.start];
     // The dust of the steps before may have been stretched by those after them.
     if (s < low - SAME || s > high + SAME) continue;
-    const x = Math.max(piece.from, dust(whenSegmentGives(piece, s)));
+    const x = settled(Math.max(piece.from, dust(whenSegmentGives(piece, s))), piece);
     // The limit at an edge is not always shown there: only what the map itself answers counts.
     if (x < piece.to && Math.abs(map.at(x) - s) <= DUST * (2 + 2 * Math.abs(piece.rate(x)))) add(x, x);
+  }
+
+  /** Where a bent piece hardly moves, a dust of its value is a long way: a whole frame that shows the same is meant. */
+  function settled(x: Frames, piece: Piece): Frames {
+    const whole = Math.round(x);
+    return piece.kind === 'curved' && Math.abs(whole - x) < FLAT && whole >= piece.from && whole < piece.to && Math.abs(map.at(whole) - s) <= DUST ? whole : x;
   }
 
   function add(start: Frames, end: Frames): void {

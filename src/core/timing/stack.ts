@@ -1,6 +1,7 @@
 import { convertExactly, dust, ratio, type Frames, type Rate, type Span } from '../time';
 import { OPERATORS } from './operators';
-import type { OperatorFields, OwnKey } from './field';
+import type { Moment, OperatorFields } from './field';
+import { withoutMoments } from './moments';
 import type { OperatorContext, OperatorDefinition } from './operator';
 import { compose, composeAll, straightMap, type TimeMap } from './time-map';
 
@@ -16,16 +17,22 @@ export type StackContext = {
   readonly start: Frames;
   /** Host times of the layer's firing markers. */
   readonly markers: readonly Frames[];
+  /** Where a moment is by its marker: of the source in the source's frames, of the layer in layer time; null where the marker is gone. */
+  readonly momentAt?: (moment: Moment, of: 'source' | 'layer') => Frames | null;
 };
 
 /** One step of a prepared stack: an operator as it is met, and the time that comes in to it from the host's frames. */
-export type Step = { readonly id: string; readonly title: string; readonly tells: string; readonly map: TimeMap; readonly incoming: TimeMap };
+export type Step = { readonly id: string; readonly title: string; readonly tells: string; /** The operator with numbers for its moments, as this side has them. */ readonly node: OperatorNode; readonly map: TimeMap; readonly incoming: TimeMap; /** On keys: the tracks it is narrowed to; null for all. */ readonly tracks: readonly string[] | null };
 
 export type PreparedStack = {
   /** Host frame → source time; for a layer without content, its key time. */
   readonly content: TimeMap;
-  /** Host frame → time of the layer's own channels. */
+  /** Host frame → time of the layer's own channels; of those to which no step is narrowed. */
   readonly keys: TimeMap;
+  /** The same for the track with an address: steps that are narrowed to others do not count. */
+  readonly keysOf: (track: string) => TimeMap;
+  /** The tracks that steps are narrowed to, by name. */
+  readonly narrowed: readonly string[];
   /** The content steps one by one, after the conversion to source frames. */
   readonly steps: readonly Step[];
   /** The steps of the layer's own keys, in frames of the host. */
@@ -40,37 +47,32 @@ export function operatorOf(op: string): OperatorDefinition<string, never> | null
   return (OPERATORS.find((definition) => definition.op === op) as unknown as OperatorDefinition<string, never>) ?? null;
 }
 
-/**
- * Whether an operator is kept and does not play yet: its kind, a number that is a formula or a moment, a field that waits
- * for its time, or one that is narrowed to some tracks.
- */
+/** Whether an operator is kept and does not play yet: its kind, or a number that is a formula of dials. */
 export function isPassedOver(node: OperatorNode): boolean {
   const definition = operatorOf(node.op);
-  if (!definition || (node.tracks ?? null) !== null) return true;
-  return Object.entries(definition.fields as OperatorFields).some(([name, field]) => {
-    const value = (node as Readonly<Record<string, unknown>>)[name];
-    if (field.holds === 'keys') return Object.values(value as Readonly<Record<string, OwnKey>>).some((key) => typeof key.to !== 'number');
-    if (field.kept) return value !== undefined && JSON.stringify(value) !== JSON.stringify(field.kept.resting);
-    return field.holds !== 'choice' && value !== null && (typeof value === 'string' || typeof value === 'object');
-  });
+  if (!definition) return true;
+  return Object.entries(definition.fields as OperatorFields).some(([name, field]) => field.holds !== 'choice' && typeof (node as Readonly<Record<string, unknown>>)[name] === 'string');
 }
 
 /** Composes a layer's operators, in order, for its content and for its own keys (timing.md, section 4). */
 export function prepareStack(timing: readonly OperatorNode[], context: StackContext): PreparedStack {
   const { host, source, start } = context;
+  const momentOn = (of: 'source' | 'layer') => (moment: Moment) => context.momentAt?.(moment, of) ?? moment.was;
   const home: OperatorNode['on'] = source ? 'content' : 'keys';
   const entry = source ? straightMap(start, source.rate[0] * host[1], source.rate[1] * host[0]) : straightMap(start, 1, 1);
   const keyEntry = straightMap(start, 1, 1);
   const content: Step[] = [];
   const keys: Step[] = [];
-  const added = (steps: Step[], first: TimeMap, step: Omit<Step, 'incoming'>) => steps.push({ ...step, incoming: composeAll([first, ...steps.map((one) => one.map)]) });
+  // What comes in to a narrowed step went through those alone that its first track went through.
+  const added = (steps: Step[], first: TimeMap, step: Omit<Step, 'incoming'>) => steps.push({ ...step, incoming: composeAll([first, ...steps.filter(({ tracks }) => reaches(tracks, step.tracks?.[0] ?? null)).map((one) => one.map)]) });
   for (const node of timing) {
     const definition = operatorOf(node.op);
     if (node.off || !definition || isPassedOver(node)) continue;
     const on = node.on ?? home;
     const reach = on === 'both' && !source ? 'keys' : on;
+    const plain = (side: OperatorContext['on']) => withoutMoments(node, momentOn(side === 'keys' || !source ? 'layer' : 'source'));
     const prepareFor = (side: OperatorContext['on']) =>
-      definition.prepare(node as never, {
+      definition.prepare(plain(side) as never, {
         on: side,
         D: side === 'keys' ? null : (source?.D ?? null),
         rates: { host, source: source?.rate ?? host },
@@ -78,20 +80,31 @@ export function prepareStack(timing: readonly OperatorNode[], context: StackCont
         markers: context.markers.map((at) => dust(side === 'keys' || !source ? at - start : convertExactly(at - start, host, source.rate))),
       });
     const words = { id: node.id, title: definition.title, tells: definition.tell(node as never) };
-    if (reach !== 'keys' && source) {
-      added(content, entry, { ...words, map: prepareFor(reach) });
-    }
-    if (reach === 'keys') added(keys, keyEntry, { ...words, map: prepareFor('keys') });
-    if (reach === 'both' && source) added(keys, keyEntry, { ...words, map: around(prepareFor('both'), host, source.rate) });
+    const tracks = node.tracks ?? null;
+    // Content is never narrowed.
+    if (reach !== 'keys' && source) added(content, entry, { ...words, node: plain(reach), map: prepareFor(reach), tracks: null });
+    if (tracks?.length === 0) continue;
+    if (reach === 'keys') added(keys, keyEntry, { ...words, node: plain('keys'), map: prepareFor('keys'), tracks });
+    if (reach === 'both' && source) added(keys, keyEntry, { ...words, node: plain('both'), map: around(prepareFor('both'), host, source.rate), tracks });
   }
-  const keyMap = composeAll([keyEntry, ...keys.map((step) => step.map)]);
+  const through = (track: string | null) => composeAll([keyEntry, ...keys.filter((step) => reaches(step.tracks, track)).map((step) => step.map)]);
+  const keyMap = through(null);
+  const narrowed = [...new Set(keys.flatMap((step) => step.tracks ?? []))];
+  const known = new Map(narrowed.map((track) => [track, through(track)]));
   return {
     entry, keyEntry,
     steps: content,
     keySteps: keys,
     keys: keyMap,
+    narrowed,
+    keysOf: (track) => known.get(track) ?? keyMap,
     content: source ? composeAll([entry, ...content.map((step) => step.map)]) : keyMap,
   };
+}
+
+/** Whether a step narrowed to these tracks reaches one; null asks for a track that no step is narrowed to. */
+function reaches(tracks: readonly string[] | null, track: string | null): boolean {
+  return tracks === null || (track !== null && tracks.includes(track));
 }
 
 /** A map in source frames, met from host frames: converted there and back. */

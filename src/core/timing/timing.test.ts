@@ -4,21 +4,22 @@ import { compose, composeAll, identity, newOperator, OPERATORS, pieces, preimage
 import { fits, type OperatorFields } from './field';
 import type { OperatorDefinition } from './operator';
 
-const context = (D: number | null): OperatorContext => ({ on: D === null ? 'keys' : 'content', D, rates: { host: [30, 1], source: [30, 1] }, rigid: [], markers: [] });
+const context = (D: number | null, more: Partial<OperatorContext> = {}): OperatorContext => ({ on: D === null ? 'keys' : 'content', D, rates: { host: [30, 1], source: [30, 1] }, rigid: [], markers: [], ...more });
 
-function make(op: string, fields: object, D: number | null = 40): TimeMap {
+function make(op: string, fields: object, D: number | null = 40, more: Partial<OperatorContext> = {}): TimeMap {
   const definition = OPERATORS.find((one) => one.op === op) as unknown as OperatorDefinition<string, OperatorFields>;
-  return definition.prepare(newOperator(op as never, 'o', fields as never) as never, context(D));
+  return definition.prepare(newOperator(op as never, 'o', fields as never) as never, context(D, more));
 }
 
-test('the list of operators is not empty', () => expect(OPERATORS.length).toBe(8));
+test('the list of operators is not empty', () => expect(OPERATORS.length).toBe(12));
 
 for (const definition of OPERATORS as unknown as readonly OperatorDefinition<string, OperatorFields>[]) {
   describe(definition.title, () => {
     test.each(definition.examples.map((one) => [JSON.stringify(one.given), one.x, one.becomes, one] as const))('%s: frame %d shows %d', (_, x, becomes, example) =>
-      expect(make(definition.op, example.given, example.D ?? null).at(x)).toBeCloseTo(becomes, 9));
+      expect(make(definition.op, example.given, example.D ?? null, { ...(example.rigid ? { rigid: example.rigid } : {}), ...(example.markers ? { markers: example.markers } : {}) }).at(x)).toBeCloseTo(becomes, 9));
     test('is born useful, of fields that fit and have no fault, on content and on keys', () => {
-      for (const D of [24, null]) {
+      // Elastic alone has nothing to do on keys.
+      for (const D of definition.op === 'elastic' ? [24] : [24, null]) {
         const fields = definition.born({ D, length: 24, at: 7, second: 30 });
         const node = newOperator(definition.op as never, 'o', fields as never);
         for (const [name, field] of Object.entries(definition.fields)) expect(fits(field, (node as unknown as Record<string, unknown>)[name]), name).toBe(true);
@@ -47,7 +48,23 @@ const arbitraryMap: fc.Arbitrary<TimeMap> = fc.oneof(
   fc.record({ from: frames, length: positive }).map(({ from, length }) => make('reverse', { from, to: from + length })),
   fc.record({ from: frames, length: positive, mode: fc.constantFrom('repeat', 'swing'), ends: fc.constantFrom('once', 'twice'), count: fc.option(fc.integer({ min: 1, max: 5 })) })
     .map(({ from, length, ...fields }) => make('loop', { ...fields, from, to: from + length })),
-  fc.record({ every: positive, phase: frames, round: fc.constantFrom('down', 'near') }).map((fields) => make('step', fields)),
+  fc.record({ from: frames, length: positive, mode: fc.constantFrom('repeat', 'swing'), ends: fc.constantFrom('once', 'twice'), until: frames, then: fc.constantFrom('stay', 'on') })
+    .map(({ from, length, ...fields }) => make('loop', { ...fields, from, to: from + length })),
+  fc.record({ every: positive, phase: frames, round: fc.constantFrom('down', 'near'), cuts: fc.array(fc.tuple(frames, positive), { maxLength: 3 }) }).map((fields) => make('step', fields)),
+  fc.record({ gaps: fc.array(positive, { maxLength: 4 }), rates: fc.array(fc.constantFrom(-1, -0.5, 0, 0.25, 1, 2), { minLength: 5, maxLength: 5 }), feet: fc.oneof(positive, fc.array(fc.tuple(positive, positive), { minLength: 4, maxLength: 4 }), fc.constant(0)) }).map(({ gaps, rates, feet }) => {
+    let at = 0;
+    const cuts = gaps.map((gap) => (at += gap));
+    return make('ramp', { cuts, rates: rates.slice(0, cuts.length + 1), blend: Array.isArray(feet) ? feet.slice(0, cuts.length) : feet });
+  }),
+  fc.record({ length: fc.integer({ min: 0, max: 120 }), rigid: fc.constantFrom<[number, number][]>([], [[0, 10]], [[5, 12], [30, 40]], [[0, 40]]) }).map(({ length, rigid }) => make('elastic', { length }, 40, { rigid })),
+  fc.record({ moves: fc.array(fc.oneof(fc.tuple(frames, frames), fc.record({ from: frames, to: frames, rest: fc.record({ kind: fc.constantFrom('still', 'loop', 'swing'), from: frames, to: frames, finish: fc.boolean() }) })), { minLength: 1, maxLength: 4 }), gaps: fc.array(positive, { maxLength: 5 }) }).map(({ moves, gaps }) => {
+    let at = -4;
+    return make('cue', { moves }, 40, { markers: gaps.map((gap) => (at += gap)) });
+  }),
+  fc.record({ gaps: fc.array(fc.tuple(positive, frames, positive), { minLength: 1, maxLength: 4 }), shape: fc.constantFrom('linear', 'smooth') }).map(({ gaps, shape }) => {
+    let [at, up] = [-5, -3];
+    return make('pins', { shape, pins: gaps.map(([gap, to, rise]) => [(at += gap), shape === 'smooth' ? (up += rise) : to]) });
+  }),
   fc.record({ at: frames, for: positive }).map((fields) => make('pause', fields)),
   frames.map((at) => make('freeze', { at })),
 );

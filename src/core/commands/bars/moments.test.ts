@@ -85,7 +85,7 @@ describe('Together', () => {
     expect([all.trimEnd, all.trimStart]).toEqual([['a'], ['c']]);
   });
   test('markers are added where they are asked for', () => {
-    expect(addMarkers(film, 'main', ['d'], 3, () => 'x')).toBeNull();
-    expect(addMarkers(film, 'main', ['a', 'b'], 3, () => 'x')?.label).toBe('Add a marker to 2 layers');
+    expect(addMarkers(film, 'main', ['d'], [3], () => 'x')).toBeNull();
+    expect(addMarkers(film, 'main', ['a', 'b'], [3], () => 'x')?.label).toBe('Add a marker to 2 layers');
   });
 });

@@ -81,22 +81,13 @@ export function rescaleOperator(node: OperatorEntry, factor: number): OperatorEn
     if ('was' in value) return rescaleTime(value as TimeOrMoment, factor);
     return Object.fromEntries(Object.entries(value).map(([field, one]) => [field, field === 'from' || field === 'to' || field === 'rest' ? to(one) : one]));
   };
-  switch (node.op) {
-    case 'ramp': return { ...node, cuts: to(node.cuts), blend: to(node.blend) } as OperatorEntry;
-    case 'elastic': return { ...node, length: to(node.length) } as OperatorEntry;
-    case 'cue': return { ...node, moves: to(node.moves) } as OperatorEntry;
-    case 'pins': return { ...node, pins: to(node.pins) } as OperatorEntry;
-    case 'formula': return node;
-    default: {
-      const fields = (operatorOf(node.op)?.fields ?? {}) as OperatorFields;
-      const changed = Object.entries(fields).flatMap(([name, field]) => {
-        const value = (node as Record<string, unknown>)[name];
-        if (field.holds === 'keys') return [[name, rescaleOwnKeys(value as Readonly<Record<string, OwnKey>>, factor)]];
-        return field.unit === 'frames' || field.unit === 'cuts' ? [[name, to(value)]] : [];
-      });
-      return { ...node, ...Object.fromEntries(changed) } as OperatorEntry;
-    }
-  }
+  const fields = (operatorOf(node.op)?.fields ?? {}) as OperatorFields;
+  const changed = Object.entries(fields).flatMap(([name, field]) => {
+    const value = (node as Record<string, unknown>)[name];
+    if (field.holds === 'keys') return [[name, rescaleOwnKeys(value as Readonly<Record<string, OwnKey>>, factor)]];
+    return field.unit === 'frames' || field.unit === 'cuts' ? [[name, to(value)]] : [];
+  });
+  return { ...node, ...Object.fromEntries(changed) } as OperatorEntry;
 }
 
 /** Keys of an operator's own: their times and what they show, handles with them. */

@@ -98,7 +98,7 @@ describe('taking back goes by whole things', () => {
     }
   });
   test('two markers at one frame keep their order', () => {
-    const both = done(film, addMarkers(film, 'main', ['tram'], 30, newId));
+    const both = done(film, addMarkers(film, 'main', ['tram'], [30], newId));
     const ids = Object.keys(main(both).layers.by['tram']!.markers);
     for (const marker of ids) {
       const draft = drafted(deleteMarkers(both, 'main', [{ layer: 'tram', marker }]));

@@ -1,5 +1,5 @@
 import { invert, multiply, transform, type Matrix } from '../../display';
-import { keyTimeAt, sampleChannel, worldMatrix, trackAt } from '../../scene';
+import { asSampled, keyTimeAt, sampleChannel, worldMatrix, trackAt } from '../../scene';
 import { isDrawn, member, parentOf, type Composition, type Layer, type Project } from '../../model';
 import type { Frames } from '../../time';
 import { setValues, type Keying, type NewValue } from '../keys/set-values';
@@ -8,7 +8,8 @@ import { setValues, type Keying, type NewValue } from '../keys/set-values';
 export type Pose = { readonly x: number; readonly y: number; readonly scaleX: number; readonly scaleY: number; readonly rotation: number; readonly skew: number; readonly pivotX: number; readonly pivotY: number };
 
 /** A layer's pose at a frame of its composition, whichever way its place is kept. */
-export function poseAt(project: Project, composition: Composition, layer: Layer, frame: Frames): Pose {
+export function poseAt(project: Project, composition: Composition, given: Layer, frame: Frames): Pose {
+  const layer = asSampled(project, composition, given);
   const x = keyTimeAt(project, composition, layer, frame);
   const now = (name: string) => {
     const found = trackAt(project, layer, name)!;

@@ -11,6 +11,11 @@ const moment = z.strictObject({ marker: z.string().min(1).max(120), end: z.boole
 /** A time of the source, or the moment of a marker. */
 export const time = z.union([z.number(), moment]);
 
+/** What shows between a move and the next. */
+const rest = z.strictObject({ kind: z.enum(['still', 'loop', 'swing']).default('still'), from: time.nullable().default(null), to: time.nullable().default(null), finish: z.boolean().default(false) });
+/** A move from one pose of the source to another. */
+const move = z.union([z.tuple([time, time]), z.strictObject({ from: time, to: time, rest: rest.nullable().default(null) })]);
+
 /** Keys of an operator's own, as a file lists them. */
 export const ownKeys = z
   .array(z.strictObject({ id: partId, at, to: time, arrives: z.number().nullish(), curve: keyCurve.nullish(), right: rightHandle.optional(), left: leftHandle.optional(), joined: z.boolean().default(false) }))
@@ -30,5 +35,9 @@ function holds(field: OperatorField): z.ZodType {
     case 'choice': return z.enum(field.choices as [string, ...string[]]);
     case 'cuts': return z.array(z.tuple([z.number(), z.number().positive()]));
     case 'keys': return ownKeys;
+    case 'list': return z.array(z.number());
+    case 'blend': return z.union([z.number().min(0), z.array(z.tuple([z.number().min(0), z.number().min(0)]))]);
+    case 'moves': return z.array(move);
+    case 'pins': return z.array(z.tuple([z.number(), time]));
   }
 }

@@ -1,9 +1,8 @@
-import { dust } from '../../time';
 import { choice, number, tellTime, time } from '../field';
+import { loopParts, playsUntil } from '../looped';
 import { defineOperator } from '../operator';
 import { emptyPart, needsEnd } from '../part';
-import { held, isBefore, NEAR, partBeside, straight, type Segment } from '../segment';
-import { mapOf, type TimeMap } from '../time-map';
+import { mapOf } from '../time-map';
 
 export const loop = defineOperator({
   op: 'loop',
@@ -15,17 +14,18 @@ export const loop = defineOperator({
     mode: choice({ label: 'Way', choices: ['repeat', 'swing'], words: { repeat: 'from the start', swing: 'to and fro' }, start: 'repeat' }),
     count: number({ label: 'Plays', unit: 'plays', start: null, none: 'endless' }),
     ends: choice({ label: 'End frames', choices: ['once', 'twice'], words: { once: 'shown once', twice: 'shown twice' }, start: 'once', onlyWith: ['mode', 'swing'] }),
-    until: number({ label: 'Until', unit: 'frames', start: null, kept: { resting: null } }),
-    then: choice({ label: 'Then', choices: ['stay', 'on'], words: { stay: 'stay', on: 'on' }, start: 'stay', kept: { resting: 'stay' } }),
+    until: number({ label: 'Until', unit: 'frames', start: null, none: 'not said' }),
+    then: choice({ label: 'Then', choices: ['stay', 'on'], words: { stay: 'stay there', on: 'run on' }, start: 'stay' }),
   },
-  tell: ({ from, to, mode, count }) =>
-    `${to === null ? `from ${tellTime(from)} to its end` : `frames ${tellTime(from)} to ${tellTime(to)}`}${mode === 'swing' ? ', to and fro' : ''}, ${count === null ? 'without end' : `${count} times`}`,
+  tell: ({ from, to, mode, count, until, then }) =>
+    `${to === null ? `from ${tellTime(from)} to its end` : `frames ${tellTime(from)} to ${tellTime(to)}`}${mode === 'swing' ? ', to and fro' : ''}, ${until !== null ? `until ${until}` : count === null ? 'without end' : `${count} times`}${then === 'on' && (until !== null || count !== null) ? ', then on' : ''}`,
   did: ({ from, to }) => `Plays ${to === null ? (from === 0 ? 'all of it' : `from frame ${tellTime(from)} to the end`) : `frames ${tellTime(from)} to ${tellTime(to)}`} again and again`,
   prepare: (params, { D }) => {
     const from = Number(params.from);
-    const to = Math.max(from, Number(params.to ?? D ?? from));
-    const count = params.count === null ? Infinity : Math.max(1, Math.ceil(Number(params.count)));
-    return params.mode === 'repeat' ? repeating(from, to, count) : swinging(from, to, count, params.ends === 'twice');
+    const part = { from, to: Math.max(from, Number(params.to ?? D ?? from)), mode: params.mode, twice: params.ends === 'twice' };
+    const count = params.until !== null ? playsUntil(part, Number(params.until)) : params.count === null ? Infinity : Math.max(1, Math.ceil(Number(params.count)));
+    const { at, segment } = loopParts({ ...part, count, on: params.then === 'on' });
+    return mapOf(at, segment);
   },
   // Left open, it follows the end of its source.
   born: ({ D, length }) => (D === null ? { to: length } : {}),
@@ -44,68 +44,12 @@ export const loop = defineOperator({
     { given: { mode: 'swing', ends: 'twice', from: 5, to: 6 }, D: 20, x: 5.25, becomes: 5.25 },
     { given: { mode: 'swing', ends: 'twice', from: 5, to: 6 }, D: 20, x: 6.25, becomes: 5 },
     { given: { mode: 'swing', ends: 'twice', from: 5, to: 5.5, count: 1 }, D: 20, x: 9, becomes: 5 },
+    { given: { from: 5, to: 15, until: 30, then: 'on' }, D: 40, x: 34, becomes: 14 },
+    { given: { from: 5, to: 15, until: 30, then: 'on' }, D: 40, x: 37, becomes: 17 },
+    { given: { from: 5, to: 15, until: 35, then: 'on' }, D: 40, x: 35, becomes: 15 },
+    { given: { from: 0, to: 11, mode: 'swing', until: 15, then: 'on' }, D: 40, x: 32, becomes: 12 },
+    { given: { mode: 'swing', count: 2, then: 'on' }, D: 5, x: 20, becomes: 0 },
+    { given: { count: 3, until: 2 }, D: 5, x: 9, becomes: 4 },
     { given: { to: 1_000_000 }, D: 1_000_000, x: 999_999.9995, becomes: 999_999.9995 },
   ],
 });
-
-/** Which play a time since the loop's start falls in. A time a hair before the next play is already in it. */
-function playOf(since: number, length: number): number {
-  const n = Math.floor(since / length);
-  return (n + 1) * length - since < NEAR ? n + 1 : n;
-}
-
-function repeating(from: number, to: number, count: number): TimeMap {
-  const length = to - from;
-  if (!(length > 0)) return stuck(from);
-  return mapOf(
-    (x) => {
-      if (x < from) return dust(x);
-      const n = playOf(x - from, length);
-      return n >= count ? dust(to - 1) : dust(from + Math.max(0, x - from - n * length));
-    },
-    (x, side) => {
-      if (isBefore(x, from, side)) return leadIn(from);
-      const n = partBeside(x - from, length, side);
-      const start = from + n * length;
-      return n >= count ? held(from + count * length, Infinity, to - 1) : straight(start, from + (n + 1) * length, start, from, 1);
-    },
-  );
-}
-
-/** Legs there and back. `twice` doubles the end frames, so a leg back comes to rest a frame before its end. */
-function swinging(from: number, to: number, count: number, twice: boolean): TimeMap {
-  const leg = twice ? to - from : to - from - 1;
-  if (!(leg > 0)) return stuck(from);
-  // A part shorter than a frame has no last frame before its first.
-  const last = Math.max(from, to - 1);
-  const rested = count % 2 === 1 ? last : from;
-  return mapOf(
-    (x) => {
-      if (x < from) return dust(x);
-      const n = playOf(x - from, leg);
-      if (n >= count) return dust(rested);
-      const u = Math.max(0, x - from - n * leg);
-      return dust(n % 2 === 0 ? from + u : Math.max(from, last - u));
-    },
-    (x, side) => {
-      if (isBefore(x, from, side)) return leadIn(from);
-      const n = partBeside(x - from, leg, side);
-      if (n >= count) return held(from + count * leg, Infinity, rested);
-      const [start, end] = [from + n * leg, from + (n + 1) * leg];
-      if (n % 2 === 0) return straight(start, end, start, from, 1);
-      const rest = Math.min(end, start + (last - from));
-      // Without doubled ends the rest is the end itself, but for what adding leaves.
-      if (!twice) return straight(start, end, start, last, -1);
-      return last > from && isBefore(x, rest, side) ? straight(start, rest, start, last, -1) : held(last > from ? rest : start, end, from);
-    },
-  );
-}
-
-function leadIn(from: number): Segment {
-  return straight(-Infinity, from, from, from, 1);
-}
-
-/** A part too short to run: a lead-in, then its one frame. */
-function stuck(from: number): TimeMap {
-  return mapOf((x) => dust(Math.min(x, from)), (x, side) => (isBefore(x, from, side) ? leadIn(from) : held(from, Infinity, from)));
-}

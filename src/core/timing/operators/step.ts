@@ -1,7 +1,7 @@
 import { dust } from '../../time';
 import { choice, cuts, number } from '../field';
 import { defineOperator } from '../operator';
-import { held, partBeside } from '../segment';
+import { held, isBefore, NEAR, partBeside, type Side } from '../segment';
 import { mapOf } from '../time-map';
 
 export const step = defineOperator({
@@ -12,20 +12,32 @@ export const step = defineOperator({
     every: number({ label: 'Every', unit: 'frames' }),
     phase: number({ label: 'Phase', unit: 'frames', start: 0 }),
     round: choice({ label: 'Round', choices: ['down', 'near'], words: { down: 'down', near: 'to the nearest' }, start: 'down' }),
-    cuts: cuts({ label: 'Cuts', kept: { resting: [] } }),
+    cuts: cuts({ label: 'Cuts' }),
   },
-  tell: ({ every }) => `hold every ${every} frames`,
+  tell: ({ every, cuts }) => `hold every ${every} frames${cuts.map(([at, other]) => `, every ${other} from ${at}`).join('')}`,
   did: ({ every }) => `Holds every picture for ${every} frames`,
   prepare: (params) => {
-    const [every, phase] = [Number(params.every), Number(params.phase)];
-    const lean = params.round === 'near' ? 0.5 : 1e-9;
-    const tread = (x: number) => Math.floor((x - phase) / every + lean);
-    const edge = (n: number) => phase + every * (params.round === 'near' ? n - 0.5 : n);
+    // Each stretch between cuts counts from where it begins; the first from its phase.
+    const stretches = [{ from: -Infinity, every: Number(params.every), phase: Number(params.phase) }, ...[...params.cuts].sort((a, b) => a[0] - b[0]).map(([at, every]) => ({ from: at, every, phase: at }))];
+    const near = params.round === 'near';
+    const lean = near ? 0.5 : NEAR;
+    const stretchAt = (x: number, side: Side) => {
+      let i = stretches.length - 1;
+      while (i > 0 && isBefore(x, stretches[i]!.from, side)) i--;
+      return i;
+    };
     return mapOf(
-      (x) => dust(phase + every * tread(x)),
+      (x) => {
+        const { every, phase } = stretches[stretchAt(x, 'right')]!;
+        return dust(phase + every * Math.floor((x - phase) / every + lean));
+      },
       (x, side) => {
+        const i = stretchAt(x, side);
+        const { from, every, phase } = stretches[i]!;
+        const until = stretches[i + 1]?.from ?? Infinity;
+        const edge = (n: number) => phase + every * (near ? n - 0.5 : n);
         const n = partBeside(x - edge(0), every, side);
-        return held(edge(n), edge(n + 1), phase + every * n);
+        return held(Math.max(from, edge(n)), Math.min(until, edge(n + 1)), phase + every * n);
       },
     );
   },
@@ -36,5 +48,8 @@ export const step = defineOperator({
     { given: { every: 3, phase: 1 }, x: 4, becomes: 4 },
     { given: { every: 2 }, x: -1, becomes: -2 },
     { given: { every: 4, round: 'near' }, x: 2, becomes: 4 },
+    { given: { every: 2, cuts: [[7, 3]] }, x: 6, becomes: 6 },
+    { given: { every: 2, cuts: [[7, 3]] }, x: 9, becomes: 7 },
+    { given: { every: 2, cuts: [[7, 3]] }, x: 10, becomes: 10 },
   ],
 });

@@ -3,7 +3,7 @@ import { memo, useEffect, useRef } from 'react';
 import { birthAt } from '../../../core/commands';
 import { sourceOf, timingOf } from '../../../core/scene';
 import { hasContentTime, member, type Composition, type Layer, type Project } from '../../../core/model';
-import { isPassedOver, OPERATORS, operatorOf, tellTime, type OperatorField, type OperatorFields } from '../../../core/timing';
+import { isPassedOver, OPERATORS, operatorOf, type OperatorField, type OperatorFields } from '../../../core/timing';
 import { Button, IconButton, Menu, Select, TypedField, type Reading } from '../../../ui';
 import { addTiming } from '../editor/actions';
 import { useEditor, useEditorState } from '../editor/editor-context';
@@ -11,6 +11,7 @@ import { Fields, Group } from './group';
 import { Labelled } from './labelled';
 import { MapGlyph } from './map-glyph';
 import { readNumber, showNumber, type FieldClock } from './read-number';
+import { isTypedList, readList, readMoment, showList, showTime, type TiedTo } from './operator-text';
 import { agreed, sharedSteps, type SharedStep } from './shared-steps';
 
 type Props = { readonly project: Project; readonly composition: Composition; readonly layers: readonly Layer[] };
@@ -58,7 +59,9 @@ function OperatorRow({ project, composition, layers, step }: Props & { readonly 
   const words = !all ? `on ${refs.length} of ${layers.length}` : nodes.every((one) => definition?.tell(one as never) === definition?.tell(node as never)) ? tells : 'each its own numbers';
   const source = sourceOf(project, composition, layer);
   const shown = 'source' in layer ? member(project.compositions.by, layer.source) : undefined;
-  const clock: FieldClock = node.on === 'keys' || !source ? { at: 0, rate: composition.rate, tempo: composition.tempo } : { at: 0, rate: source.rate, tempo: shown?.tempo ?? null };
+  const onKeys = node.on === 'keys' || !source;
+  const clock: FieldClock = onKeys ? { at: 0, rate: composition.rate, tempo: composition.tempo } : { at: 0, rate: source.rate, tempo: shown?.tempo ?? null };
+  const markers = onKeys ? since(layer.markers, layer.start) : since(shown && 'markers' in shown ? shown.markers : {}, source.offset);
   return (
     <li ref={row} className={`rounded-md bg-raised px-2.5 py-1.5 ${chosen ? 'ring-1 ring-leaf' : ''} ${all ? '' : 'opacity-80'}`}>
       <div className="flex items-center gap-2">
@@ -76,8 +79,8 @@ function OperatorRow({ project, composition, layers, step }: Props & { readonly 
       {definition && (
         <div className="pt-1">
           <Fields>
-            {Object.entries(definition.fields as OperatorFields).filter(([, { onlyWith, kept, holds }]) => !kept && holds !== 'keys' && holds !== 'cuts' && (!onlyWith || agreed(nodes, onlyWith[0]) === onlyWith[1])).map(([name, field]) => (
-              <OperatorInput key={name} place={`step.${node.op}.${name}`} title={title} field={field} value={agreed(nodes, name)} mixed={agreed(nodes, name) === undefined} clock={clock} disabled={locked} onSet={(value) => set({ [name]: value })} />
+            {Object.entries(definition.fields as OperatorFields).filter(([, { onlyWith, holds }]) => holds !== 'keys' && (!onlyWith || agreed(nodes, onlyWith[0]) === onlyWith[1])).map(([name, field]) => (
+              <OperatorInput key={name} place={`step.${node.op}.${name}`} title={title} field={field} value={agreed(nodes, name)} mixed={agreed(nodes, name) === undefined} clock={clock} markers={markers} disabled={locked} onSet={(value) => set({ [name]: value })} />
             ))}
           </Fields>
         </div>
@@ -86,7 +89,12 @@ function OperatorRow({ project, composition, layers, step }: Props & { readonly 
   );
 }
 
-function OperatorInput({ place, title, field, value, mixed, clock, onSet, disabled }: { readonly place: string; readonly title: string; readonly field: OperatorField; readonly value: unknown; readonly mixed: boolean; readonly clock: FieldClock; readonly onSet: (value: unknown) => void; readonly disabled: boolean }) {
+/** Markers as an operator counts them: from where the layer or its take begins. */
+function since(markers: TiedTo, origin: number): TiedTo {
+  return origin === 0 ? markers : Object.fromEntries(Object.entries(markers).map(([id, marker]) => [id, { ...marker, at: marker.at - origin }]));
+}
+
+function OperatorInput({ place, title, field, value, mixed, clock, markers, onSet, disabled }: { readonly place: string; /** Those that a time may be tied to. */ readonly markers: TiedTo; readonly title: string; readonly field: OperatorField; readonly value: unknown; readonly mixed: boolean; readonly clock: FieldClock; readonly onSet: (value: unknown) => void; readonly disabled: boolean }) {
   const label = `${field.label} of ${title}`;
   const factor = field.unit === 'factor' ? 100 : 1;
   const unit = field.unit === 'factor' ? '%' : field.unit === 'frames' ? 'f' : '';
@@ -98,14 +106,24 @@ function OperatorInput({ place, title, field, value, mixed, clock, onSet, disabl
       </Labelled>
     );
   }
+  if (isTypedList(field)) {
+    const line = mixed || value === undefined ? '' : showList(field, value, markers);
+    return (
+      <Labelled full name={field.label} field={place}>
+        <TypedField label={label} edited={line} shown={mixed ? 'mixed' : line === '' ? 'none' : line} read={(text) => readList(field, text, markers)} onSet={onSet} disabled={disabled} tone="inset" />
+      </Labelled>
+    );
+  }
   const number = typeof value === 'number' ? value * factor : 0;
-  const read = (text: string): Reading<number | null> => {
+  const read = (text: string): Reading<unknown> => {
     if (text.trim() === '' && value === null) return { ok: true, value: null, read: none };
     if (field.start === null && (/^-?$/.test(text.trim()) || text.trim() === none)) return { ok: true, value: null, read: none };
+    const tied = field.holds === 'time' ? readMoment(text, markers) : null;
+    if (tied) return { ok: true, value: tied, read: `${showTime(tied, markers)}, now ${showNumber(tied.was)} f` };
     const reading = readNumber(text, number, unit, field.unit === 'frames' ? clock : undefined);
     return reading.ok ? { ...reading, value: reading.value / factor } : reading;
   };
-  const text = mixed ? 'mixed' : value === null || value === undefined ? none : typeof value === 'string' ? value : typeof value === 'object' ? tellTime(value as never) : showNumber(number);
+  const text = mixed ? 'mixed' : value === null || value === undefined ? none : typeof value === 'string' ? value : typeof value === 'object' ? showTime(value as never, markers) : showNumber(number);
   return (
     <Labelled full name={field.label} field={place}>
       <TypedField label={label} edited={mixed ? '' : text} shown={typeof value === 'number' && unit !== '' ? `${text} ${unit}` : text} read={read} onSet={onSet} disabled={disabled} onStep={(direction, large) => onSet((number + direction * (large ? 10 : 1)) / factor)} tone="inset" />

@@ -80,7 +80,7 @@ const allHave = (state: EditorState, has: (layer: Layer) => boolean): string | n
 
 /** Fields of operators: those that no other field of the same operator has to show first, and that are typed. */
 const OF_STEPS = OPERATORS.flatMap(({ op, title, fields }) => Object.entries(fields as OperatorFields)
-  .filter(([, { kept, holds }]) => !kept && holds !== 'keys' && holds !== 'cuts')
+  .filter(([, { holds }]) => holds !== 'keys')
   .map(([name, field]) => ({ op, name, field, title })));
 
 /** An action for each field of the panel: it puts the keyboard there. */

@@ -118,7 +118,7 @@ export const VIEW_ACTIONS: readonly Action[] = [
     },
   },
   ...([['no', 'Lanes show their own curve alone'], ['own', 'Curves over each other, each by its own scale'], ['common', 'Curves over each other, by one scale']] as const).map(([over, title]): Action => ({
-    id: `view.curves-${over}`, title, group: 'View', also: 'compare overlay', whyNot: (state) => (state.settings.curvesOver === over ? 'They are shown so already.' : null), run: (editor) => editor.setSettings({ curvesOver: over }),
+    id: `view.curves-${over}`, title, group: 'View', also: 'compare overlay', whyNot: (state) => (state.settings.curvesOver === over ? 'They are shown so already.' : null), run: (editor) => { editor.setSettings({ curvesOver: over }); editor.say(`${title}.`); },
   })),
   { id: 'view.ghosts', title: 'Ghosts of the poses before and after', group: 'Picture', keys: ['G'], also: 'onion skin trail', isOn: (state) => state.settings.ghosts.on, run: (editor) => { const { settings: { ghosts }, selection } = editor.store.getState(); editor.setSettings({ ghosts: { ...ghosts, on: !ghosts.on } }); editor.say(ghosts.on ? 'Ghosts are off.' : selection.layers.length === 0 ? 'Ghosts are on: select a layer to see them.' : `Ghosts are on: ${ghosts.count} poses before and after.`); } },
   { id: 'view.unfold-all', title: 'Unfold all layers', group: 'View', keys: ['Shift+F'], whyNot: (state) => (!laneIsAlone(state) && current(state).layers.order.every((id) => state.unfolded.has(foldKey(current(state).id, id))) ? 'All layers are unfolded already.' : null), run: (editor) => { const state = editor.store.getState(); editor.set({ laneAlone: null, unfolded: new Set(current(state).layers.order.map((id) => foldKey(current(state).id, id))) }); } },

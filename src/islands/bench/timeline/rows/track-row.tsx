@@ -55,9 +55,9 @@ function rangeOf(channel: Channel): readonly [low: number, high: number] {
 }
 
 /** Where in a row of a height the line of a track stands at a frame, from the row's top. */
-function lineAt(project: Project, composition: Composition, layer: Layer, { channel, spec, operator }: Track, frame: number, height: number): number {
+function lineAt(project: Project, composition: Composition, layer: Layer, { address, channel, spec, operator }: Track, frame: number, height: number): number {
   if (!channel || spec.type !== 'N') return height / 2;
-  const value = (channelSampler(channel, 'N') as (x: number) => number)(keyTimesOf(project, composition, layer, { spec, operator }).at(frame));
+  const value = (channelSampler(channel, 'N') as (x: number) => number)(keyTimesOf(project, composition, layer, { address, spec, operator }).at(frame));
   return yIn(value, rangeOf(channel), height);
 }
 

@@ -1,0 +1,88 @@
+import { blend, list } from '../field';
+import { defineOperator } from '../operator';
+import { piecewise } from '../piecewise';
+import { straight, type Segment } from '../segment';
+
+export const ramp = defineOperator({
+  op: 'ramp',
+  title: 'Ramp',
+  about: 'Plays parts at rates of their own, with a soft change from one to the next.',
+  fields: {
+    cuts: list({ label: 'Cuts', unit: 'frames' }),
+    rates: list({ label: 'Rates', unit: 'factor' }),
+    blend: blend({ label: 'Blend' }),
+  },
+  tell: ({ cuts, rates }) => rates.map((rate, i) => `${percent(rate)}${i < cuts.length ? ` until ${cuts[i]}` : ''}`).join(', '),
+  did: ({ cuts, rates }) => (cuts.length === 0 ? `Plays at ${percent(rates[0] ?? 1)}` : `Plays at ${percent(rates[0] ?? 1)}, from frame ${cuts[0]} on at ${percent(rates[1] ?? 1)}`),
+  prepare: ({ cuts, rates, blend: soft }) => piecewise(segmentsOf(cuts, rates, feetOf(cuts, soft))),
+  // A second at half the rate from the playhead on, then as before.
+  born: ({ at, second }) => {
+    const from = Math.max(1, at);
+    return { cuts: [from, from + second], rates: [1, 0.5, 1], blend: 0 };
+  },
+  faults: ({ cuts, rates, blend: soft }) => [
+    ...(rates.length === cuts.length + 1 ? [] : [{ field: 'rates', message: `${cuts.length} cuts need ${cuts.length + 1} rates, and there are ${rates.length}` }]),
+    ...(cuts.some((cut) => cut <= 0) ? [{ field: 'cuts', message: 'cuts stand after frame 0' }] : []),
+    ...(cuts.some((cut, i) => i > 0 && cut <= cuts[i - 1]!) ? [{ field: 'cuts', message: 'cuts rise from one to the next' }] : []),
+    ...(Array.isArray(soft) && soft.length !== cuts.length ? [{ field: 'blend', message: 'a list of blends has one pair per cut' }] : []),
+  ],
+  examples: [
+    { given: { cuts: [20, 40], rates: [1, 0.25, 2] }, x: 41, becomes: 27 },
+    { given: { cuts: [20, 40], rates: [1, 0.25, 2], blend: 10 }, x: 20, becomes: 19.0625 },
+    { given: { cuts: [20], rates: [1, -1] }, x: 25, becomes: 15 },
+    { given: { cuts: [20], rates: [2, 0] }, x: -3, becomes: -6 },
+    { given: { cuts: [10], rates: [1, 3], blend: [[0, 4]] }, x: 14, becomes: 18 },
+    { given: { cuts: [], rates: [0.5] }, x: 9, becomes: 4.5 },
+  ],
+});
+
+function percent(rate: number): string {
+  return `${Math.round(rate * 1000) / 10} %`;
+}
+
+/** How far the change of rate reaches before and after each cut, within the room that there is. */
+export function feetOf(cuts: readonly number[], soft: number | readonly (readonly [number, number])[]): readonly (readonly [before: number, after: number])[] {
+  if (typeof soft === 'number') {
+    const room = Math.min(2 * (cuts[0] ?? 0), ...cuts.slice(1).map((cut, i) => cut - cuts[i]!));
+    const half = Math.max(0, Math.min(soft, room)) / 2;
+    return cuts.map(() => [half, half]);
+  }
+  const feet = cuts.map((_, i) => [soft[i]?.[0] ?? 0, soft[i]?.[1] ?? 0] as [number, number]);
+  for (let i = 0; i < feet.length - 1; i++) {
+    const gap = cuts[i + 1]! - cuts[i]!;
+    const wanted = feet[i]![1] + feet[i + 1]![0];
+    if (wanted <= gap) continue;
+    feet[i]![1] *= gap / wanted;
+    feet[i + 1]![0] = gap - feet[i]![1];
+  }
+  if (feet[0]) feet[0][0] = Math.min(feet[0][0], cuts[0]!);
+  return feet;
+}
+
+/** The integral of the rate from 0 on: straight parts, and bent ones where the rate changes, cut where time turns round. */
+function segmentsOf(cuts: readonly number[], rates: readonly number[], feet: readonly (readonly [number, number])[]): readonly Segment[] {
+  const segments: Segment[] = [];
+  // The point that the next part goes on from; before the first cut that is 0, where the integral begins.
+  let [x, y, from] = [0, 0, -Infinity];
+  cuts.forEach((cut, i) => {
+    const [before, after] = feet[i]!;
+    const [slow, fast] = [rates[i]!, rates[i + 1]!];
+    const [begin, end] = [cut - before, cut + after];
+    if (begin > from) {
+      segments.push(straight(from, begin, x, y, slow));
+      [x, y, from] = [begin, y + (begin - x) * slow, begin];
+    }
+    const width = before + after;
+    if (width === 0) return;
+    const bend = (fast - slow) / width;
+    const [x0, y0] = [x, y];
+    const turn = slow * fast < 0 ? x0 - slow / bend : null;
+    for (const [a, b] of turn === null ? [[begin, end]] : [[begin, turn], [turn, end]]) {
+      if (b! <= a!) continue;
+      segments.push(bend === 0 ? straight(a!, b!, x0, y0, slow) : { from: a!, to: b!, kind: 'curved', at: (t) => y0 + (t - x0) * (slow + (bend * (t - x0)) / 2), rate: (t) => slow + bend * (t - x0) });
+    }
+    [x, y, from] = [end, y0 + width * ((slow + fast) / 2), end];
+  });
+  segments.push(straight(from, Infinity, x, y, rates[rates.length - 1] ?? 1));
+  return segments;
+}
