@@ -45,7 +45,13 @@ const operator: fc.Arbitrary<Fields> = fc.tuple(fc.oneof(
   fc.record({ op: fc.constant('delay'), by: fc.integer({ min: -4, max: 6 }) }),
   fc.record({ op: fc.constant('remap'), keys: fc.array(fc.record({ gap: fc.integer({ min: 2, max: 12 }), to: fc.integer({ min: 0, max: 18 }), more: fc.constantFrom<Fields>({}, { right: 'hold' }, { right: 'smooth', left: 'smooth' }, { curve: { kind: 'back' } }, { arrives: 4 }) }), { minLength: 1, maxLength: 3 }).map((list) => { let at = -3; return list.map(({ gap, to, more }, i) => ({ id: `k${i}`, at: (at += gap), to, ...more })); }) }),
   fc.record({ op: fc.constant('freeze'), at: fc.integer({ min: 0, max: 9 }) }),
-), on, fc.boolean()).map(([fields, side, off]) => ({ ...fields, on: side, ...(off ? { off: true } : {}) }));
+  fc.record({ op: fc.constant('loop'), from: fc.integer({ min: 0, max: 6 }), to: fc.integer({ min: 7, max: 16 }), until: fc.integer({ min: 4, max: 30 }), then: fc.constantFrom('stay', 'on') }),
+  fc.record({ op: fc.constant('step'), every: fc.integer({ min: 1, max: 4 }), cuts: fc.constantFrom([[7, 3]], [[4, 1], [9, 5]]) }),
+  fc.record({ op: fc.constant('ramp'), cuts: fc.constantFrom([6], [5, 11]), slow: fc.constantFrom(-0.5, 0.5, 2), blend: fc.constantFrom(0, 3) }).map(({ cuts, slow, ...fields }) => ({ ...fields, cuts, rates: [1, slow, 1].slice(0, cuts.length + 1) })),
+  fc.record({ op: fc.constant('elastic'), length: fc.integer({ min: 4, max: 40 }) }),
+  fc.record({ op: fc.constant('cue'), moves: fc.constantFrom<readonly unknown[]>([[0, 6]], [[0, 5], [5, 9]], [{ from: 0, to: 4, rest: { kind: 'loop', from: 4, to: 8 } }, [8, 12]]) }),
+  fc.record({ op: fc.constant('pins'), pins: fc.constantFrom([[4, 2]], [[2, 2], [10, 6], [16, 14]], [[0, 9], [12, 1]]) }),
+), on, fc.boolean()).map(([fields, side, off]) => ({ ...fields, on: (fields as Fields)['op'] === 'elastic' ? 'content' : side, ...(off ? { off: true } : {}) }));
 const timing = fc.oneof({ weight: 2, arbitrary: fc.constant([]) }, { weight: 2, arbitrary: fc.array(operator, { minLength: 1, maxLength: 2 }) });
 
 const stroke = fc.oneof(fc.constant({}), fc.record({ channels: fc.record({ width: number(0, 9), colour: channel(colour, vectorMore) }) }));

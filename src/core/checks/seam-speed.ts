@@ -78,7 +78,7 @@ function told(where: Finding['where'], loop: string, project: Project, compositi
 function mended(project: Project, composition: Composition, layer: Layer, track: Track, from: Frames, to: Frames, slope: number): { readonly mend?: Mend } {
   const { channel } = track;
   const times = keyTimesOf(project, composition, layer, track);
-  if (!channel || layer.locked || !times.even || channel.limits) return {};
+  if (!channel || layer.locked || !times.even || channel.limits || channel.closed) return {};
   const keys = inTime(channel.keys);
   const near = (frame: Frames) => keys.findIndex((key) => Math.abs(key.at - times.at(frame)) <= DUST);
   const [i, k] = [near(from), near(to)];

@@ -24,6 +24,7 @@ export function affectedBy(before: Project, after: Project, id: string, inside: 
   if (inside.has(id) || !sameGround(was, is)) return ALWAYS;
   const changed = changedLayers(was, is);
   for (const layer of inOrder(is.layers)) if ('source' in layer && layer.kind !== 'nest' && assetLook(before, layer.source) !== assetLook(after, layer.source)) changed.add(layer.id);
+  for (const layer of inOrder(is.layers)) if (bendsKeysBySource(layer) && !sameLength(compositionOf(before, (layer as { source: string }).source), compositionOf(after, (layer as { source: string }).source))) changed.add(layer.id);
   const touched = withFollowers(was, is, changed);
   const within = new Set([...inside, id]);
   const parts: Affected[] = [];
@@ -34,16 +35,30 @@ export function affectedBy(before: Project, after: Project, id: string, inside: 
   for (const layer of inOrder(is.layers)) {
     if (touched.has(layer.id) || layer.kind !== 'nest' || !isSeen(layer)) continue;
     const inner = affectedBy(before, after, layer.source, within);
-    if (inner === NEVER) continue;
+    // How long a source is says where it shows; a timing also reads what is rigid in it and where its markers are.
+    const [one, other] = [compositionOf(before, layer.source), compositionOf(after, layer.source)];
+    const timed = layer.timing.order.length === 0 ? !sameLength(one, other) : one !== other;
+    if (inner === NEVER && !timed) continue;
     const offset = sourceOf(after, is, layer)?.offset ?? 0;
-    // The layer itself is as it was, so it shows the same time of its source before and after.
+    const earlier = member(was.layers.by, layer.id)!;
+    // Otherwise the layer is as it was, and shows the same time of its source before and after.
     parts.push((at) => {
       const time = sourceTimeAt(after, is, layer, at);
+      if (timed && time !== sourceTimeAt(before, was, earlier, at)) return true;
       return time !== null && inner(time + offset);
     });
   }
   if (parts.length === 0) return NEVER;
   return (at) => parts.some((part) => part(at));
+}
+
+/** Whether steps of a nest bend its own keys too by how long its source is. */
+function bendsKeysBySource(layer: Layer): boolean {
+  return layer.kind === 'nest' && layer.timing.order.length > 0 && inOrder(layer.timing).some((node) => node.on === 'both' && !node.off);
+}
+
+function sameLength(a: Composition | null, b: Composition | null): boolean {
+  return a?.duration === b?.duration && a?.takes === b?.takes && a?.markers === b?.markers;
 }
 
 function assetLook(project: Project, id: string): number | null {

@@ -1,4 +1,5 @@
-import type { Project } from '../model';
+import { inOrder, rigidSpans, type Composition, type Project } from '../model';
+import { momentsIn } from '../timing';
 import { intern, lookOfAsset, lookOfComposition } from './looks';
 import { ringOf, sourcesOf } from './rings';
 import { assetOf, compositionOf } from './source';
@@ -13,6 +14,20 @@ export function deepIdentity(project: Project, id: string): number {
   return identify(project, id, known);
 }
 
+/** What timings of nests read of their sources beside the pictures: rigid spans, and the markers that times follow. */
+function timingGrounds(project: Project, composition: Composition): string {
+  return inOrder(composition.layers).flatMap((layer) => {
+    if (layer.kind !== 'nest' || layer.timing.order.length === 0) return [];
+    const source = compositionOf(project, layer.source);
+    if (!source) return [];
+    return inOrder(layer.timing).flatMap((node) => {
+      if (node.off) return [];
+      const followed = momentsIn(node).map(({ marker }) => `${source.markers[marker]?.at}+${source.markers[marker]?.length}`);
+      return [...followed, ...(node.op === 'elastic' ? [JSON.stringify(rigidSpans(source))] : [])];
+    });
+  }).join(' ');
+}
+
 const numbers = new WeakMap<Project, Map<string, number>>();
 
 function identify(project: Project, id: string, known: Map<string, number>): number {
@@ -25,7 +40,7 @@ function identify(project: Project, id: string, known: Map<string, number>): num
   const members = ring.size === 0 ? [id] : [id, ...[...ring].filter((one) => one !== id).sort()];
   const parts = members.flatMap((member) => {
     const one = compositionOf(project, member)!;
-    return [lookOfComposition(one), ...sourcesOf(one).filter((source) => !ring.has(source)).map((source) => {
+    return [lookOfComposition(one), timingGrounds(project, one), ...sourcesOf(one).filter((source) => !ring.has(source)).map((source) => {
       const asset = assetOf(project, source);
       return asset ? lookOfAsset(asset) : identify(project, source, known);
     })];

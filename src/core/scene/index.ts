@@ -3,6 +3,7 @@ export { affectedBy, type Affected } from './affected';
 export { contentBox, coverOf } from './bounds';
 export { deepIdentity } from './deep-identity';
 export { keyMomentsOf, keyTimesOf, pulled, unbent, type KeyTimes } from './key-times';
+export { timeHandles, type PlacedHandle } from './time-handles';
 export { asSampled } from './sampled-layer';
 export { keyTimeAt, sourceTimeAt, timingOf, type LayerTiming, type Trace } from './layer-timing';
 export { HERE, type Place } from './place';

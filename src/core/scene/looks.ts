@@ -1,3 +1,4 @@
+import { momentsIn } from '../timing';
 import { inOrder, inTime, type Asset, type Composition, type Layer } from '../model';
 
 /**
@@ -39,7 +40,8 @@ function seenOfLayer(layer: Layer): string {
     else if (PARTS.has(field) && value !== null && typeof value === 'object') parts.push(`${field}:${numberOf(value as object)}`);
     else parts.push(`${field}:${value !== null && typeof value === 'object' ? numberOf(value as object) : String(value)}`);
   }
-  // Of markers only when they fire is ever read.
+  // Of markers only when they fire is ever read, but for those that times of the layer's own keys follow.
+  if (inOrder(layer.timing).some((node) => momentsIn(node).length > 0)) parts.push(`marks:${inTime(layer.markers).map(({ id, at, length }) => `${id}@${at}+${length}`).join(',')}`);
   parts.push(`fires:${inTime(layer.markers).filter((marker) => marker.fires).map((marker) => marker.at).join(',')}`);
   return parts.join(' ');
 }

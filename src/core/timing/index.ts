@@ -1,5 +1,5 @@
 export { isMoment, LONGEST_FORMULA, tellTime, type FieldValue, type Moment, type Move, type OperatorField, type OperatorFields, type OwnKey, type ParamsOf, type Rest } from './field';
-export { defineOperator, holdInside, type Birth, type OperatorContext, type OperatorDefinition, type OperatorFault } from './operator';
+export { defineOperator, holdInside, type Birth, type OperatorContext, type OperatorDefinition, type OperatorFault, type TimeHandle } from './operator';
 export { OPERATORS, type Operator } from './operators';
 export { moveOf, playedMoves, type PlayedMove } from './operators/cue';
 export { feetOf } from './operators/ramp';

@@ -28,6 +28,29 @@ export type Birth = {
 /** What is wrong with an operator that its single fields do not show. */
 export type OperatorFault = { readonly field: string; readonly message: string };
 
+/**
+ * Where an operator can be taken hold of in a lane: at a time that comes in and the time that it shows there. A pull tells the fields that it
+ * changes, and what they are now in words.
+ */
+export type TimeHandle = {
+  /** Its name among the operator's handles, in words. */
+  readonly name: string;
+  readonly x: Frames;
+  readonly s: Frames;
+  /** Ways in which it goes: across in incoming time, up in what is shown. */
+  readonly goes: 'across' | 'up' | 'both';
+  /** A point on the line, or a foot under it that says how wide something is. */
+  readonly drawn: 'point' | 'foot';
+  /** Of two feet at one time the one before (−1) and the one after it (1). */
+  readonly side?: -1 | 1;
+  /** A number that stands beside it. */
+  readonly label?: string;
+  readonly pull: (x: Frames, s: Frames) => { readonly fields: Readonly<Record<string, unknown>>; readonly told: string };
+};
+
+/** What handles need to know of where the operator stands. */
+export type HandleContext = Pick<Birth, 'D' | 'length'> & Pick<OperatorContext, 'markers'>;
+
 export type OperatorExample<P> = { readonly given: Partial<P>; readonly D?: Frames; readonly rigid?: readonly Span[]; readonly markers?: readonly Frames[]; readonly x: Frames; readonly becomes: Frames };
 
 /** A timing operator, whole: its fields, its words, its map, how it is born, and examples that tests and help read. */
@@ -44,12 +67,19 @@ export type OperatorDefinition<Op extends string, Fields extends OperatorFields>
   readonly prepare: (params: ParamsOf<Fields>, context: OperatorContext) => TimeMap;
   /** Fields with which it is added; what is left out is at its start. */
   readonly born: (birth: Birth) => Partial<ParamsOf<Fields>>;
+  /** Where it is taken hold of in a lane; times in `params` are numbers here. */
+  readonly handles: (params: ParamsOf<Fields>, context: HandleContext) => readonly TimeHandle[];
   /** Faults of one operator by itself. Numbers that are formulas of dials are judged when they are worked out. */
   readonly faults?: (params: ParamsOf<Fields>) => readonly OperatorFault[];
   /** Faults that it has on keys alone, which have no source. */
   readonly faultsOnKeys?: (params: ParamsOf<Fields>) => readonly OperatorFault[];
   readonly examples: readonly OperatorExample<ParamsOf<Fields>>[];
 };
+
+/** A time as a pull leaves it: free of the dust of dividing. */
+export function pulled(at: Frames): Frames {
+  return Math.round(at * 1000) / 1000 + 0;
+}
 
 export function defineOperator<const Op extends string, const Fields extends OperatorFields>(definition: OperatorDefinition<Op, Fields>): OperatorDefinition<Op, Fields> {
   return definition;

@@ -2,7 +2,7 @@ import { convertExactly, dust, ratio, type Frames, type Rate, type Span } from '
 import { OPERATORS } from './operators';
 import type { Moment, OperatorFields } from './field';
 import { withoutMoments } from './moments';
-import type { OperatorContext, OperatorDefinition } from './operator';
+import type { OperatorContext, OperatorDefinition, TimeHandle } from './operator';
 import { compose, composeAll, straightMap, type TimeMap } from './time-map';
 
 /** An operator as a layer carries it. */
@@ -22,7 +22,7 @@ export type StackContext = {
 };
 
 /** One step of a prepared stack: an operator as it is met, and the time that comes in to it from the host's frames. */
-export type Step = { readonly id: string; readonly title: string; readonly tells: string; /** The operator with numbers for its moments, as this side has them. */ readonly node: OperatorNode; readonly map: TimeMap; readonly incoming: TimeMap; /** On keys: the tracks it is narrowed to; null for all. */ readonly tracks: readonly string[] | null };
+export type Step = { readonly id: string; readonly title: string; readonly tells: string; /** The operator with numbers for its moments, as this side has them. */ readonly node: OperatorNode; /** Where it is taken hold of in a lane, in its own times. */ readonly handles: () => readonly TimeHandle[]; readonly map: TimeMap; readonly incoming: TimeMap; /** On keys: the tracks it is narrowed to; null for all. */ readonly tracks: readonly string[] | null };
 
 export type PreparedStack = {
   /** Host frame → source time; for a layer without content, its key time. */
@@ -71,21 +71,25 @@ export function prepareStack(timing: readonly OperatorNode[], context: StackCont
     const on = node.on ?? home;
     const reach = on === 'both' && !source ? 'keys' : on;
     const plain = (side: OperatorContext['on']) => withoutMoments(node, momentOn(side === 'keys' || !source ? 'layer' : 'source'));
-    const prepareFor = (side: OperatorContext['on']) =>
-      definition.prepare(plain(side) as never, {
-        on: side,
-        D: side === 'keys' ? null : (source?.D ?? null),
-        rates: { host, source: source?.rate ?? host },
-        rigid: source?.rigid ?? [],
-        markers: context.markers.map((at) => dust(side === 'keys' || !source ? at - start : convertExactly(at - start, host, source.rate))),
-      });
+    const surroundings = (side: OperatorContext['on']): OperatorContext => ({
+      on: side,
+      D: side === 'keys' ? null : (source?.D ?? null),
+      rates: { host, source: source?.rate ?? host },
+      rigid: source?.rigid ?? [],
+      markers: context.markers.map((at) => dust(side === 'keys' || !source ? at - start : convertExactly(at - start, host, source.rate))),
+    });
+    const prepareFor = (side: OperatorContext['on']) => definition.prepare(plain(side) as never, surroundings(side));
+    const handlesFor = (side: OperatorContext['on']) => () => {
+      const around = surroundings(side);
+      return definition.handles(plain(side) as never, { ...around, length: around.D ?? 0 });
+    };
     const words = { id: node.id, title: definition.title, tells: definition.tell(node as never) };
     const tracks = node.tracks ?? null;
     // Content is never narrowed.
-    if (reach !== 'keys' && source) added(content, entry, { ...words, node: plain(reach), map: prepareFor(reach), tracks: null });
+    if (reach !== 'keys' && source) added(content, entry, { ...words, node: plain(reach), handles: handlesFor(reach), map: prepareFor(reach), tracks: null });
     if (tracks?.length === 0) continue;
-    if (reach === 'keys') added(keys, keyEntry, { ...words, node: plain('keys'), map: prepareFor('keys'), tracks });
-    if (reach === 'both' && source) added(keys, keyEntry, { ...words, node: plain('both'), map: around(prepareFor('both'), host, source.rate), tracks });
+    if (reach === 'keys') added(keys, keyEntry, { ...words, node: plain('keys'), handles: handlesFor('keys'), map: prepareFor('keys'), tracks });
+    if (reach === 'both' && source) added(keys, keyEntry, { ...words, node: plain('both'), handles: handlesFor('both'), map: around(prepareFor('both'), host, source.rate), tracks });
   }
   const through = (track: string | null) => composeAll([keyEntry, ...keys.filter((step) => reaches(step.tracks, track)).map((step) => step.map)]);
   const keyMap = through(null);

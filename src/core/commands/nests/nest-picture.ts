@@ -77,7 +77,7 @@ function pictureOf(project: Project, host: Composition, layer: Layer, id: string
   const duration = Math.max(1, Math.ceil(source ? source.D : (hull(layer.spans)?.[1] ?? host.duration) - layer.start));
   const own = Object.entries(layer.channels as Readonly<Record<string, Channel>>).filter(([one]) => !Object.hasOwn(POSE, one) || (one === 'opacity' ? !out.has('opacity') : !out.has('place')));
   const begins = layer.start;
-  const markers = out.has('markers') ? {} : Object.fromEntries(Object.values(layer.markers).map((marker) => [marker.id, { ...marker, at: marker.at - begins }]));
+  const markers = out.has('markers') && !isCued(layer) ? {} : Object.fromEntries(Object.values(layer.markers).map((marker) => [marker.id, { ...marker, at: marker.at - begins }]));
   const inner = {
     ...layer, start: 0, spans: [[0, duration]], markers, parent: null, ...(out.has('place') ? AT_REST : {}),
     clipTo: null, ...(out.has('blend') ? { blend: 'normal' } : {}), visible: true, locked: false, solo: false, guide: false,
@@ -107,9 +107,14 @@ function nestInPlace(layer: Layer, source: string, name: string, id: string, [le
   const timing = { order: onKeys.map((node) => node.id), by: Object.fromEntries(onKeys.map((node) => [node.id, node])) };
   const spans = span ? layer.spans.map((one) => clipSpan(one, span)).filter((one) => one !== null) : layer.spans;
   return {
-    ...newNest(id, name, spans.length > 0 ? spans : layer.spans, source), start, timing, markers: out.has('markers') ? markers : {}, parent, clipTo, clipSide, ...(out.has('blend') ? { blend } : {}), visible, solo, guide, colour, note,
+    ...newNest(id, name, spans.length > 0 ? spans : layer.spans, source), start, timing, markers: out.has('markers') || isCued(layer) ? markers : {}, parent, clipTo, clipSide, ...(out.has('blend') ? { blend } : {}), visible, solo, guide, colour, note,
     ...(out.has('place') ? { partner, turnAlong, turnBy, mirrorAt, pose, joint } : {}), ...(keeps ? { sampling: layer.sampling } : { sampling: 'exact' }), ...(goesOut(layer, out) ? { masks: layer.masks, effects: layer.effects } : {}), clipFrame: false, channels,
   } as unknown as Layer;
+}
+
+/** Whether markers fire moves of a layer: then they are needed wherever its timing is. */
+function isCued({ timing }: Layer): boolean {
+  return inOrder(timing).some((node) => node.op === 'cue' && !node.off);
 }
 
 /** What a layer's pose is told by, when that stays outside. */

@@ -39,7 +39,7 @@ export function setOperator(project: Project, compositionId: string, refs: reado
  * Adds an operator at the end of layers' stacks, as it is born at the host's frame that is looked at. On one layer it tells
  * what it did and what gave, and offers to lengthen the bar where that now ends too early.
  */
-export function addOperator(project: Project, compositionId: string, layerIds: readonly string[], op: Op, frame: Frames, newId: () => string): Made | Refused | null {
+export function addOperator(project: Project, compositionId: string, layerIds: readonly string[], op: Op, frame: Frames, newId: () => string, born: Readonly<Record<string, unknown>> = {}): Made | Refused | null {
   const host = member(project.compositions.by, compositionId);
   const layers = layerIds.flatMap((id) => reachLayer(project, compositionId, id) ?? []);
   if (!host || layers.length === 0) return null;
@@ -48,7 +48,10 @@ export function addOperator(project: Project, compositionId: string, layerIds: r
   let did = '';
   for (const layer of layers) {
     const id = newId();
-    const node = newOperator(op, id, operatorOf(op)!.born(birthAt(project, host, layer, frame)) as Readonly<Record<string, unknown>>) as unknown as OperatorEntry;
+    const { on, tracks = null, ...own } = born;
+    const plain = newOperator(op, id, operatorOf(op)!.born(birthAt(project, host, layer, frame)) as Readonly<Record<string, unknown>>);
+    const node = { ...plain, ...own, ...(on === undefined ? {} : { on }), tracks } as unknown as OperatorEntry;
+    if (Object.keys(own).some((name) => !Object.hasOwn(operatorOf(op)!.fields, name)) || !operatorFits(op, node)) return { refused: 'That does not fit here.' };
     const why = whyNoOperator(layer, node);
     if (why !== null) return { refused: layers.length > 1 ? `${layer.name}: ${why}` : why };
     did = operatorOf(op)!.did(node as never);

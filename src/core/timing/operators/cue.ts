@@ -1,7 +1,7 @@
 import { dust, type Frames } from '../../time';
 import { moves, tellTime, type Move } from '../field';
 import { loopParts } from '../looped';
-import { defineOperator, holdInside } from '../operator';
+import { defineOperator, holdInside, pulled } from '../operator';
 import { held, isBefore, NEAR, straight, type Segment, type Side } from '../segment';
 import { identity, mapOf } from '../time-map';
 
@@ -41,6 +41,18 @@ export const cue = defineOperator({
   },
   // All of it as one move, for the first marker to fire.
   born: ({ D, length }) => ({ moves: [[0, D ?? length]] }),
+  // When moves begin is said by markers: what can be pulled here is what they show.
+  handles: ({ moves: list }, { markers }) => {
+    const played = playedMoves(list, markers);
+    return played.flatMap(({ start, end }, i) => {
+      const { from, to, rest } = moveOf(list[i]!);
+      const set = (fields: object) => ({ moves: list.map((one, k) => (k === i ? { from, to, rest, ...fields } : one)) });
+      return [
+        { name: `the pose that move ${i + 1} begins on`, x: start, s: Number(from), goes: 'up', drawn: 'foot', pull: (_: number, s: number) => { const now = pulled(Math.max(0, Number(from) + Math.round(s))); return { fields: set({ from: now }), told: `begins on frame ${now}` }; } } as const,
+        { name: `the pose that move ${i + 1} rests on`, x: end, s: Number(to), goes: 'up', drawn: 'point', pull: (_: number, s: number) => { const now = pulled(Math.max(0, Number(to) + Math.round(s))); return { fields: set({ to: now }), told: `rests on frame ${now}` }; } } as const,
+      ];
+    });
+  },
   examples: [
     { given: { moves: [[0, 15], [15, 40]] }, markers: [10, 40], x: 4, becomes: 0 },
     { given: { moves: [[0, 15], [15, 40]] }, markers: [10, 40], x: 17, becomes: 7 },

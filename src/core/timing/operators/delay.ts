@@ -1,6 +1,6 @@
 import { dust } from '../../time';
 import { number } from '../field';
-import { defineOperator } from '../operator';
+import { defineOperator, pulled } from '../operator';
 import { straight } from '../segment';
 import { mapOf } from '../time-map';
 
@@ -18,6 +18,7 @@ export const delay = defineOperator({
   },
   // The first frame comes to the playhead; where it stands there already, a second later.
   born: ({ at, second }) => ({ by: at > 0 ? at : second }),
+  handles: ({ by }) => [{ name: 'where it begins', x: Number(by), s: 0, goes: 'across', drawn: 'point', pull: (x) => { const now = pulled(Number(by) + x); return { fields: { by: now }, told: `${now} frames later` }; } }],
   examples: [
     { given: { by: 8 }, x: 8, becomes: 0 },
     { given: { by: 8 }, x: 0, becomes: -8 },

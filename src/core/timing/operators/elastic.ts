@@ -1,5 +1,6 @@
 import { number } from '../field';
-import { defineOperator } from '../operator';
+import { defineOperator, pulled } from '../operator';
+import { percentOf } from '../rate-words';
 import { piecewise } from '../piecewise';
 import { held, straight, type Segment } from '../segment';
 import { identity } from '../time-map';
@@ -40,6 +41,7 @@ export const elastic = defineOperator({
   born: ({ length, second }) => ({ length: length + second }),
   faults: ({ length }) => (typeof length === 'number' && length < 0 ? [{ field: 'length', message: 'it lasts 0 frames or more' }] : []),
   faultsOnKeys: () => [{ field: 'op', message: 'elastic works on content alone: keys have no length of their own' }],
+  handles: ({ length }, { D }) => (D === null ? [] : [{ name: 'its end', x: Number(length), s: D - 1, goes: 'across', drawn: 'point', label: percentOf(Number(length) / D), pull: (x) => { const now = pulled(Math.max(0, Number(length) + x)); return { fields: { length: now }, told: `${now} frames, ${percentOf(now / D)} of ${D}` }; } }]),
   examples: [
     { given: { length: 160 }, D: 100, rigid: [[0, 20], [80, 100]], x: 25, becomes: 22.5 },
     { given: { length: 160 }, D: 100, rigid: [[0, 20], [80, 100]], x: 170, becomes: 99 },

@@ -1,6 +1,6 @@
 import { choice, number, tellTime, time } from '../field';
-import { loopParts, playsUntil } from '../looped';
-import { defineOperator } from '../operator';
+import { legOf, loopParts, playsUntil } from '../looped';
+import { defineOperator, pulled } from '../operator';
 import { emptyPart, needsEnd } from '../part';
 import { mapOf } from '../time-map';
 
@@ -31,6 +31,25 @@ export const loop = defineOperator({
   born: ({ D, length }) => (D === null ? { to: length } : {}),
   faults: (params) => [...(typeof params.count === 'number' && params.count < 1 ? [{ field: 'count', message: 'a loop plays at least once' }] : []), ...emptyPart(params)],
   faultsOnKeys: ({ to }) => needsEnd('loop', to),
+  handles: (params, { D }) => {
+    const [from, to] = [Number(params.from), Number(params.to ?? D ?? params.from)];
+    const leg = legOf({ from, to, mode: params.mode, twice: params.ends === 'twice' });
+    const until = params.until === null ? null : Number(params.until);
+    const count = params.count === null ? null : Number(params.count);
+    const plays = until !== null ? playsUntil({ from, to, mode: params.mode, twice: params.ends === 'twice' }, until) : count;
+    return [
+      { name: 'where it begins', x: from, s: from, goes: 'across', drawn: 'point', pull: (x) => { const at = pulled(Math.max(0, Math.min(to - 1, from + x))); return { fields: { from: at }, told: `loops from frame ${at}` }; } },
+      { name: 'where it ends', x: to, s: to, goes: 'across', drawn: 'point', pull: (x) => { const at = pulled(Math.max(from + 1, Math.min(D ?? Infinity, to + x))); return { fields: { to: at }, told: `loops up to frame ${at}` }; } },
+      ...(plays === null || !(leg > 0) ? [] : [{
+        name: 'the end of its plays', x: from + plays * leg, s: params.mode === 'swing' && plays % 2 === 0 ? from : to - 1, goes: 'across', drawn: 'foot', label: `${plays} ×`,
+        pull: (x: number) => {
+          if (until !== null) { const at = pulled(Math.max(from, until + x)); return { fields: { until: at }, told: `until ${at}` }; }
+          const now = Math.max(1, Math.round((plays * leg + x) / leg));
+          return { fields: { count: now }, told: now === 1 ? 'plays once' : `plays ${now} times` };
+        },
+      } as const]),
+    ];
+  },
   examples: [
     { given: {}, D: 20, x: 19, becomes: 19 },
     { given: {}, D: 20, x: 20, becomes: 0 },

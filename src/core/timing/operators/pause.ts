@@ -1,6 +1,6 @@
 import { dust } from '../../time';
 import { number, tellTime, time } from '../field';
-import { defineOperator, holdInside } from '../operator';
+import { defineOperator, holdInside, pulled } from '../operator';
 import { held, isBefore, straight } from '../segment';
 import { mapOf } from '../time-map';
 
@@ -25,6 +25,13 @@ export const pause = defineOperator({
   },
   born: ({ at, second }) => ({ at, for: second }),
   faults: (params) => (typeof params.for === 'number' && params.for < 0 ? [{ field: 'for', message: 'a pause lasts 0 frames or more' }] : []),
+  handles: (params) => {
+    const [at, length] = [Number(params.at), Math.max(0, Number(params.for))];
+    return [
+      { name: 'where it stands', x: at, s: at, goes: 'across', drawn: 'point', pull: (x) => { const now = pulled(at + x); return { fields: { at: now }, told: `stands at frame ${now}` }; } },
+      { name: 'where it goes on', x: at + length, s: at, goes: 'across', drawn: 'point', pull: (x) => { const now = pulled(Math.max(0, length + x)); return { fields: { for: now }, told: `stands for ${now} frames` }; } },
+    ];
+  },
   examples: [
     { given: { at: 10, for: 6 }, x: 9, becomes: 9 },
     { given: { at: 10, for: 6 }, x: 15, becomes: 10 },

@@ -1,5 +1,5 @@
 import { choice, pins as pinsField, tellTime } from '../field';
-import { defineOperator } from '../operator';
+import { defineOperator, pulled } from '../operator';
 import { piecewise } from '../piecewise';
 import { straight, type Segment } from '../segment';
 import { identity } from '../time-map';
@@ -37,6 +37,10 @@ export const pins = defineOperator({
       ...(shape === 'smooth' && times.some((to, i) => i > 0 && typeof to === 'number' && typeof times[i - 1] === 'number' && to <= (times[i - 1] as number)) ? [{ field: 'pins', message: 'smooth pins must rise in both times; use linear ones to play backwards' }] : []),
     ];
   },
+  handles: ({ pins: list }) => list.map(([at, to], i) => ({
+    name: `pin ${i + 1}`, x: at, s: Number(to), goes: 'both', drawn: 'point',
+    pull: (x, s) => { const [now, shown] = [pulled(at + x), pulled(Number(to) + Math.round(s))]; return { fields: { pins: list.map((pin, k) => (k === i ? [now, shown] : pin)) }, told: `frame ${shown} at ${now}` }; },
+  })),
   examples: [
     { given: { pins: [[10, 10], [40, 30], [70, 80]] }, x: 12, becomes: 10 + 4 / 3 },
     { given: { pins: [[10, 10], [40, 30], [70, 80]] }, x: 75, becomes: 85 },

@@ -1,5 +1,6 @@
 import { blend, list } from '../field';
-import { defineOperator } from '../operator';
+import { defineOperator, pulled } from '../operator';
+import { caughtRate, percentOf } from '../rate-words';
 import { piecewise } from '../piecewise';
 import { straight, type Segment } from '../segment';
 
@@ -12,8 +13,8 @@ export const ramp = defineOperator({
     rates: list({ label: 'Rates', unit: 'factor' }),
     blend: blend({ label: 'Blend' }),
   },
-  tell: ({ cuts, rates }) => rates.map((rate, i) => `${percent(rate)}${i < cuts.length ? ` until ${cuts[i]}` : ''}`).join(', '),
-  did: ({ cuts, rates }) => (cuts.length === 0 ? `Plays at ${percent(rates[0] ?? 1)}` : `Plays at ${percent(rates[0] ?? 1)}, from frame ${cuts[0]} on at ${percent(rates[1] ?? 1)}`),
+  tell: ({ cuts, rates }) => rates.map((rate, i) => `${percentOf(rate)}${i < cuts.length ? ` until ${cuts[i]}` : ''}`).join(', '),
+  did: ({ cuts, rates }) => (cuts.length === 0 ? `Plays at ${percentOf(rates[0] ?? 1)}` : `Plays at ${percentOf(rates[0] ?? 1)}, from frame ${cuts[0]} on at ${percentOf(rates[1] ?? 1)}`),
   prepare: ({ cuts, rates, blend: soft }) => piecewise(segmentsOf(cuts, rates, feetOf(cuts, soft))),
   // A second at half the rate from the playhead on, then as before.
   born: ({ at, second }) => {
@@ -26,6 +27,32 @@ export const ramp = defineOperator({
     ...(cuts.some((cut, i) => i > 0 && cut <= cuts[i - 1]!) ? [{ field: 'cuts', message: 'cuts rise from one to the next' }] : []),
     ...(Array.isArray(soft) && soft.length !== cuts.length ? [{ field: 'blend', message: 'a list of blends has one pair per cut' }] : []),
   ],
+  handles: ({ cuts, rates, blend: soft }, { length }) => {
+    const feet = feetOf(cuts, soft);
+    const { at } = piecewise(segmentsOf(cuts, rates, feet));
+    const edge = (i: number) => (i < 0 ? 0 : (cuts[i] ?? Math.max(length, (cuts[cuts.length - 1] ?? 0) + 1)));
+    return [
+      ...cuts.map((cut, i) => ({
+        name: `cut ${i + 1}`, x: cut, s: at(cut), goes: 'across', drawn: 'point',
+        pull: (x: number) => { const now = pulled(Math.max((cuts[i - 1] ?? 0) + 0.01, Math.min((cuts[i + 1] ?? Infinity) - 0.01, cut + x))); return { fields: { cuts: cuts.map((one, k) => (k === i ? now : one)) }, told: `changes at ${now}` }; },
+      } as const)),
+      ...rates.map((rate, i) => {
+        const [from, to] = [edge(i - 1), edge(i)];
+        const middle = (from + to) / 2;
+        return {
+          name: `the rate of part ${i + 1}`, x: middle, s: at(middle), goes: 'up', drawn: 'point', label: percentOf(rate),
+          pull: (_: number, s: number) => { const now = caughtRate(rate + s / Math.max(1, middle - from)); return { fields: { rates: rates.map((one, k) => (k === i ? now : one)) }, told: percentOf(now) }; },
+        } as const;
+      }),
+      ...feet.flatMap(([before, after], i) => ([-1, 1] as const).map((side) => {
+        const width = side < 0 ? before : after;
+        return {
+          name: `how softly it changes ${side < 0 ? 'before' : 'after'} cut ${i + 1}`, x: cuts[i]! + side * Math.max(width, 0), s: at(cuts[i]! + side * width), goes: 'across', drawn: 'foot', side,
+          pull: (x: number) => { const now = pulled(Math.max(0, width + side * x)); return { fields: { blend: feet.map((pair, k) => (k === i ? (side < 0 ? [now, pair[1]] : [pair[0], now]) : pair)) }, told: `${now} frames ${side < 0 ? 'before' : 'after'}` }; },
+        } as const;
+      })),
+    ];
+  },
   examples: [
     { given: { cuts: [20, 40], rates: [1, 0.25, 2] }, x: 41, becomes: 27 },
     { given: { cuts: [20, 40], rates: [1, 0.25, 2], blend: 10 }, x: 20, becomes: 19.0625 },
@@ -35,10 +62,6 @@ export const ramp = defineOperator({
     { given: { cuts: [], rates: [0.5] }, x: 9, becomes: 4.5 },
   ],
 });
-
-function percent(rate: number): string {
-  return `${Math.round(rate * 1000) / 10} %`;
-}
 
 /** How far the change of rate reaches before and after each cut, within the room that there is. */
 export function feetOf(cuts: readonly number[], soft: number | readonly (readonly [number, number])[]): readonly (readonly [before: number, after: number])[] {

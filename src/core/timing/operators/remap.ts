@@ -1,7 +1,7 @@
 import { lastAtOrBefore, prepareScalar, runsOf, type Run, type ScalarKey } from '../../keys';
 import { dust } from '../../time';
 import { keys } from '../field';
-import { defineOperator, holdInside } from '../operator';
+import { defineOperator, holdInside, pulled } from '../operator';
 import { held, isBefore, straight, type Segment } from '../segment';
 import { identity, mapOf } from '../time-map';
 
@@ -42,6 +42,15 @@ export const remap = defineOperator({
   },
   // What it shows now, with an end to pull at: the last frame of its source.
   born: ({ D, length }) => ({ keys: Object.fromEntries([0, (D ?? length) - (D === null ? 0 : 1)].filter((at, i) => i === 0 || at > 0).map((at, i) => [`k${i + 1}`, { id: `k${i + 1}`, at, to: at, joined: false }])) }),
+  handles: ({ keys: own }) => Object.values(own).sort((a, b) => a.at - b.at).map((key, i, list) => ({
+    name: `key ${i + 1}`, x: key.at, s: Number(key.to), goes: 'both', drawn: 'point',
+    pull: (x, s) => {
+      // Keys keep their order.
+      const at = pulled(Math.max((list[i - 1]?.at ?? -Infinity) + 0.01, Math.min((list[i + 1]?.at ?? Infinity) - 0.01, key.at + x)));
+      const to = pulled(Number(key.to) + Math.round(s));
+      return { fields: { keys: { ...own, [key.id]: { ...key, at, to } } }, told: `frame ${to} at ${at}` };
+    },
+  })),
   examples: [
     { given: {}, x: 7, becomes: 7 },
     { given: { keys: { a: { id: 'a', at: 0, to: 10 }, b: { id: 'b', at: 20, to: 0 } } }, x: 5, becomes: 7.5 },

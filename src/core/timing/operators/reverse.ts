@@ -1,6 +1,6 @@
 import { dust } from '../../time';
 import { tellTime, time } from '../field';
-import { defineOperator } from '../operator';
+import { defineOperator, pulled } from '../operator';
 import { emptyPart, needsEnd } from '../part';
 import { held, isBefore, straight } from '../segment';
 import { mapOf } from '../time-map';
@@ -29,6 +29,13 @@ export const reverse = defineOperator({
   born: ({ D, length }) => (D === null ? { to: length } : {}),
   faults: emptyPart,
   faultsOnKeys: ({ to }) => needsEnd('reverse', to),
+  handles: (params, { D }) => {
+    const [from, to] = [Number(params.from), Number(params.to ?? D ?? params.from)];
+    return [
+      { name: 'its last frame', x: from, s: to - 1, goes: 'up', drawn: 'point', pull: (_, s) => { const at = pulled(Math.max(from + 1, Math.min(D ?? Infinity, to + Math.round(s)))); return { fields: { to: at }, told: `backwards from frame ${at - 1}` }; } },
+      { name: 'its first frame', x: to - 1, s: from, goes: 'up', drawn: 'point', pull: (_, s) => { const at = pulled(Math.max(0, Math.min(to - 1, from + Math.round(s)))); return { fields: { from: at }, told: `back to frame ${at}` }; } },
+    ];
+  },
   examples: [
     { given: {}, D: 20, x: 0, becomes: 19 },
     { given: {}, D: 20, x: 19, becomes: 0 },

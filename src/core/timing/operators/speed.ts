@@ -1,6 +1,7 @@
 import { dust } from '../../time';
 import { number } from '../field';
 import { defineOperator } from '../operator';
+import { caughtRate, percentOf } from '../rate-words';
 import { straight } from '../segment';
 import { mapOf } from '../time-map';
 
@@ -18,6 +19,13 @@ export const speed = defineOperator({
   },
   // Half as fast, and what is looked at stays where it is.
   born: ({ at }) => ({ rate: 0.5, at }),
+  handles: ({ rate, at }, { length }) => {
+    const [now, around] = [Number(rate), Number(at)];
+    const reach = Math.max(1, length / 2);
+    return [
+      { name: 'its slope', x: around + reach, s: around + reach * now, goes: 'up', drawn: 'point', label: percentOf(now), pull: (_, s) => { const next = caughtRate(now + s / reach); return { fields: { rate: next }, told: percentOf(next) }; } },
+    ];
+  },
   examples: [
     { given: { rate: 0.5, at: 10 }, x: 0, becomes: 5 },
     { given: { rate: 2 }, x: 7, becomes: 14 },

@@ -1,6 +1,6 @@
 import { dust } from '../../time';
 import { choice, cuts, number } from '../field';
-import { defineOperator } from '../operator';
+import { defineOperator, pulled } from '../operator';
 import { held, isBefore, NEAR, partBeside, type Side } from '../segment';
 import { mapOf } from '../time-map';
 
@@ -43,6 +43,9 @@ export const step = defineOperator({
   },
   born: () => ({ every: 2 }),
   faults: ({ every }) => (typeof every === 'number' && every <= 0 ? [{ field: 'every', message: 'it holds every picture for more than 0 frames' }] : []),
+  handles: ({ cuts: list }) => list.map(([at, every], i) => ({
+    name: `cut ${i + 1}`, x: at, s: at, goes: 'across', drawn: 'point', pull: (x) => { const now = pulled(at + x); return { fields: { cuts: list.map((cut, k) => (k === i ? [now, every] : cut)) }, told: `every ${every} from ${now}` }; },
+  })),
   examples: [
     { given: { every: 3, phase: 1 }, x: 3, becomes: 1 },
     { given: { every: 3, phase: 1 }, x: 4, becomes: 4 },

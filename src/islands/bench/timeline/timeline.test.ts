@@ -1,5 +1,5 @@
 import { applyPatches, work, type Draft } from '../../../core/commands';
-import { timingOf } from '../../../core/scene';
+import { timeHandles, timingOf } from '../../../core/scene';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { projectOf, smallFilm, type LayerInput } from '../../../../tests/support/projects';
@@ -13,6 +13,7 @@ import { barsInside, hitTest, keysInside } from './hit-test';
 import { buildRows, rowAt, totalHeight } from './rows/build-rows';
 import type { RowChoice } from './rows/row';
 import { frameOf, markStep, panBy, wholeView, xOf, zoomAt } from './scale';
+import { handleHeight, handlePlace, laneScale } from './time-grip';
 import { timingWords } from './timing-words';
 
 const film = smallFilm();
@@ -276,5 +277,62 @@ describe('what is pulled where it is drawn', () => {
     const layer = list.find((one) => one.is.kind === 'layer' && one.layer?.id === 'b')!;
     const edge = grip(hitTest(list, keyed, host, view, 201, layer.top + 4));
     expect(edge).toMatchObject({ event: 'spans.roll', args: { layers: ['b'], at: 20 }, limits: [-19, 29] });
+  });
+});
+
+describe('the timing pulled in its lane', () => {
+  const timed = (timing: NonNullable<LayerInput['timing']>, more: object = {}) => projectOf([
+    { id: 'main', name: 'Main', duration: 100, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'reel', timing, ...more } as LayerInput] },
+    { id: 'reel', name: 'Reel', duration: 40, layers: [] },
+  ]);
+  const grips = (project: ReturnType<typeof projectOf>) => {
+    const host = project.compositions.by['main']!;
+    const list = buildRows(project, host, choice({ lanes: new Set(['main/n']) }));
+    const lane = list.find((one) => one.is.kind === 'lane')!;
+    return timeHandles(project, host, host.layers.by['n']!).map((handle) => {
+      const hit = hitTest(list, project, host, view, handlePlace(handle, view), lane.top + handleHeight(handle, lane.height, 40));
+      return { handle, hit };
+    });
+  };
+  test.each([
+    [{ op: 'loop', from: 0, to: 20 }, 'where it ends', { to: 25 }],
+    [{ op: 'loop', from: 0, to: 20, count: 3 }, 'the end of its plays', { count: 3 }],
+    [{ op: 'loop', from: 0, to: 20, until: 45 }, 'the end of its plays', { until: 50 }],
+    [{ op: 'pause', at: 10, for: 8 }, 'where it goes on', { for: 13 }],
+    [{ op: 'ramp', cuts: [10, 30], rates: [1, 0.5, 1] }, 'cut 1', { cuts: [15, 30] }],
+    [{ op: 'ramp', cuts: [10, 30], rates: [1, 0.5, 1], blend: 4 }, 'how softly it changes after cut 2', { blend: [[2, 2], [2, 7]] }],
+    [{ op: 'elastic', length: 60 }, 'its end', { length: 65 }],
+    [{ op: 'pins', pins: [[5, 5], [30, 30]] }, 'pin 2', { pins: [[5, 5], [35, 30]] }],
+    [{ op: 'step', every: 2, cuts: [[10, 3]] }, 'cut 1', { cuts: [[15, 3]] }],
+    [{ op: 'delay', by: 4 }, 'where it begins', { by: 9 }],
+  ] as const)('%o: %s, pulled 5 frames sideways', (node, name, fields) => {
+    const found = grips(timed([node as never])).find(({ handle }) => handle.name === name)!;
+    expect(found.hit).toMatchObject({ kind: 'grip', event: 'timing.set', args: { layer: 'n' } });
+    expect((found.hit as Extract<Hit, { kind: 'grip' }>).pull(5, 0).move).toEqual({ fields });
+  });
+  test('a slope is pulled up and down and caught at round rates; a pose goes by whole frames', () => {
+    const speed = grips(timed([{ op: 'speed', rate: 0.5 } as never]))[0]!.hit as Extract<Hit, { kind: 'grip' }>;
+    expect(speed.pull(0, 0).told).toBe('50 %');
+    expect(speed.pull(0, -19).move).toEqual({ fields: { rate: 1 } });
+    const freeze = grips(timed([{ op: 'freeze', at: 10 } as never]))[0]!.hit as Extract<Hit, { kind: 'grip' }>;
+    expect(freeze.pull(0, -10).move).toEqual({ fields: { at: 15 } });
+  });
+  test('a locked layer has none to take; a key of a remap goes both ways', () => {
+    expect(grips(timed([{ op: 'pause', at: 10, for: 8 } as never], { locked: true })).every(({ hit }) => hit.kind === 'row')).toBe(true);
+    const keys = [{ id: 'a', at: 0, to: 0 }, { id: 'b', at: 30, to: 20 }];
+    const key = grips(timed([{ op: 'remap', keys } as never])).find(({ handle }) => handle.name === 'key 2')!.hit as Extract<Hit, { kind: 'grip' }>;
+    expect((key.pull(4, -10).move as { fields: { keys: Record<string, object> } }).fields.keys['b']).toMatchObject({ at: 34, to: 25 });
+  });
+  test('a double-click puts a remap through a point of real time', () => {
+    const project = timed([]);
+    const host = project.compositions.by['main']!;
+    const list = buildRows(project, host, choice({ lanes: new Set(['main/n']) }));
+    const lane = list.find((one) => one.is.kind === 'lane')!;
+    const hit = hitTest(list, project, host, view, 150, lane.top + laneScale(lane.height, 40)(15));
+    expect(hit).toMatchObject({ kind: 'grip', event: 'layers.slip', twice: { event: 'timing.add', args: { op: 'remap', frame: 15 } } });
+    const { draft } = work(project, 'timing.add', (hit as unknown as { twice: { args: never } }).twice.args, () => 'new');
+    const after = applyPatches(project, (draft as Draft).patches).project;
+    expect(timingOf(after, after.compositions.by['main']!, after.compositions.by['main']!.layers.by['n']!).stack.content.at(15)).toBe(15);
+    expect(after.compositions.by['main']!.layers.by['n']!.timing.by['new']).toMatchObject({ keys: { k2: { at: 15, to: 15 } } });
   });
 });

@@ -13,6 +13,7 @@ import { catchesFor, foretell, snapDrag } from './drag';
 import { drawRuler, RULER_HEIGHT } from './draw-ruler';
 import { drawTracks } from './draw-tracks';
 import { HandleList } from './handle-list';
+import { TimeHandleList } from './time-handle-list';
 import { Heads } from './heads';
 import type { Hit } from './hit';
 import { hitTest } from './hit-test';
@@ -217,6 +218,7 @@ export function Timeline() {
         {told && <output className="pointer-events-none absolute z-10 rounded-md bg-deep/95 px-2 py-1 font-mono text-[12px] whitespace-nowrap ring-1 ring-line" style={{ left: Math.max(4, Math.min(told.x + 12, width - 260)), top: Math.max(2, told.y - 30) }}>{told.text}</output>}
         <KeyList project={heads.project} composition={heads.composition} />
         <HandleList project={heads.project} composition={heads.composition} />
+        <TimeHandleList project={heads.project} composition={heads.composition} />
       </div>
     </section>
   );
@@ -225,7 +227,7 @@ export function Timeline() {
 const NONE: readonly string[] = [];
 
 /** What is pulled in the tracks themselves, beside what is moved in time. */
-const PULLED_HERE: ReadonlySet<string> = new Set(['keys.pull', 'keys.set', 'keys.spread', 'keys.draw', 'tracks.outside', 'layers.slip']);
+const PULLED_HERE: ReadonlySet<string> = new Set(['keys.pull', 'keys.set', 'keys.spread', 'keys.draw', 'tracks.outside', 'layers.slip', 'timing.set']);
 
 function isPulledHere(gesture: EditorState['gesture']): boolean {
   return gesture !== null && PULLED_HERE.has(gesture.event);

@@ -1,7 +1,7 @@
 import { Maximize2, Minimize2 } from 'lucide-react';
-import { sourceTimeAt, timingOf } from '../../../../core/scene';
-import type { Layer, LayerOf } from '../../../../core/model';
-import { pieces } from '../../../../core/timing';
+import { sourceTimeAt, timeHandles, timingOf } from '../../../../core/scene';
+import type { Composition, Layer, LayerOf } from '../../../../core/model';
+import { pieces, type PreparedStack } from '../../../../core/timing';
 import { IconButton } from '../../../../ui';
 import { useEditor, useEditorState } from '../../editor/editor-context';
 import { foldKey, type TimelineView } from '../../editor/state';
@@ -10,6 +10,7 @@ import { Thumbnail } from '../../picture/thumbnail';
 import type { Grip } from '../hit';
 import { INK } from '../inks';
 import { frameOf, xOf } from '../scale';
+import { FOOT, handleHeight, handlePlace, laneScale, timeGrip } from '../time-grip';
 import { timingWords } from '../timing-words';
 import type { TracksLook } from '../tracks-look';
 import { defineRow, type HeadProps, type Row, type RowPlace } from './row';
@@ -21,7 +22,7 @@ export const laneRow = defineRow<LayerOf<'nest'>>({
   under: ({ composition }, layer, choice) => (choice.lanes.has(foldKey(composition.id, layer.id)) ? ofNest(layer) : []),
   alone: (_, layer, name) => (name === '' ? (ofNest(layer)[0] ?? null) : null),
   draw: (to, look, row) => drawMap(to, look, row.own, row),
-  hit: (row, place, view, x, y) => slipGrip(place, row, view, x, y) ?? { kind: 'row', layer: row.own.id },
+  hit: (row, place, view, x, y) => timeGrip(place, row.own, view, x, y, row.height) ?? slipGrip(place, row, view, x, y) ?? { kind: 'row', layer: row.own.id },
   Head,
 });
 
@@ -42,15 +43,29 @@ function slipGrip({ project, composition }: RowPlace, { own: layer, height }: Ro
   const near = Math.min(...[-NEAR, -NEAR / 2, 0, NEAR / 2, NEAR].map((dx) => Math.abs(place(stack.content.at(frameOf(x + dx, view))) - y)));
   if (near > NEAR) return null;
   return {
-    kind: 'grip', layer: layer.id, cursor: 'ew-resize', words: 'Pull sideways: what is shown slides under the bar; the bar, its keys and markers stay', as: { kind: 'row', layer: layer.id },
-    at: Math.round(frame), limits: [-Infinity, Infinity], event: 'layers.slip', args: { composition: composition.id, layers: [layer.id], by: 0 },
+    kind: 'grip', layer: layer.id, cursor: 'ew-resize', words: 'Pull sideways: what is shown slides under the bar; the bar, its keys and markers stay; double-click for a key of time here', as: { kind: 'row', layer: layer.id },
+    at: Math.round(frame), limits: [-Infinity, Infinity], ...throughPoint(layer, composition, stack, source.D, Math.round(frame)), event: 'layers.slip', args: { composition: composition.id, layers: [layer.id], by: 0 },
     pull: (by) => ({ move: { by }, told: by === 0 ? 'as it was' : `what is shown comes ${showNumber(Math.abs(by))} f ${by > 0 ? 'later' : 'earlier'}` }),
   };
 }
 
-/** How high a picture time stands in a lane, in pixels below its top. */
-function laneScale(height: number, duration: number): (s: number) => number {
-  return (s) => height - 12 - (s / duration) * (height - 24);
+/** What a double-click on the line does: a remap through that point, or one more key of the remap that comes last; nothing changes by it. */
+function throughPoint(layer: LayerOf<'nest'>, { id }: Composition, stack: PreparedStack, D: number, frame: number): Pick<Grip, 'twice'> {
+  const last = stack.steps[stack.steps.length - 1];
+  const shown = stack.content.at(frame);
+  if (!last) {
+    if (!(shown > 0 && shown < D - 1)) return {};
+    const keys = Object.fromEntries([0, shown, D - 1].map((at, i) => [`k${i + 1}`, { id: `k${i + 1}`, at, to: at, joined: false }]));
+    return { twice: { event: 'timing.add', args: { composition: id, layer: layer.id, op: 'remap', frame, born: { keys } } } };
+  }
+  if (last.node.op !== 'remap') return {};
+  const own = layer.timing.by[last.id] as unknown as { readonly keys: Readonly<Record<string, { readonly at: number }>> };
+  const at = last.incoming.at(frame);
+  const there = Object.values(own.keys);
+  if (there.some((key) => Math.abs(key.at - at) < 0.01)) return {};
+  let n = there.length + 1;
+  while (Object.hasOwn(own.keys, `k${n}`)) n++;
+  return { twice: { event: 'timing.set', args: { composition: id, layer: layer.id, operator: last.id, fields: { keys: { ...own.keys, [`k${n}`]: { id: `k${n}`, at, to: shown, joined: false } } } } } };
 }
 
 /** Across, composition time; up, picture time: slope is rate, a jump is a turn of the loop. */
@@ -94,6 +109,28 @@ function drawMap(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, r
       else for (let x = left; x <= right; x += 2) to.lineTo(x, y(stack.content.at(frameOf(x, view))));
     }
     to.stroke();
+  }
+  for (const handle of layer.locked ? [] : timeHandles(project, composition, layer)) {
+    const [x, top] = [handlePlace(handle, view), row.top + handleHeight(handle, row.height, source.D)];
+    if (x < -6 || x > width + 6) continue;
+    to.fillStyle = INK.ground;
+    to.strokeStyle = INK.leaf;
+    to.lineWidth = 1.5;
+    to.beginPath();
+    if (handle.drawn === 'foot') {
+      // A stem down from the line, with a bar across it.
+      to.moveTo(x, top - FOOT + 3);
+      to.lineTo(x, top);
+      to.moveTo(x - (handle.side > 0 ? 0 : 5), top);
+      to.lineTo(x + (handle.side < 0 ? 0 : 5), top);
+    } else {
+      to.roundRect(x - 3.5, top - 3.5, 7, 7, 2);
+      to.fill();
+    }
+    to.stroke();
+    if (handle.label === null) continue;
+    to.fillStyle = INK.leaf;
+    to.fillText(handle.label, x + 8, top + (handle.drawn === 'foot' ? 4 : 12));
   }
   to.restore();
   const at = sourceTimeAt(project, composition, layer, look.frame);
