@@ -1,0 +1,140 @@
+import { mkdirSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { Browser, Page } from 'playwright-core';
+import { afterAll, afterEach, beforeAll, beforeEach, expect, test } from 'vitest';
+import { drag, openBrowser, openPage, pointInTracks, untilSaved } from './browser';
+import { exported } from './command-line';
+import { handAt } from './hand';
+import { startOak, type OakServer } from './oak-server';
+
+const folder = mkdtempSync(path.join(tmpdir(), 'oak-lanes-'));
+let server: OakServer;
+let browser: Browser;
+let page: Page;
+let heard: string[];
+let project: string;
+const hand = handAt(() => page);
+const D = 40;
+
+type Node = Readonly<Record<string, unknown>> & { readonly op: string };
+/** The steps of the nest, as they are kept. */
+const timing = async (): Promise<readonly Node[]> => {
+  await untilSaved(page);
+  const { compositions } = JSON.parse(await exported(server.address, project)) as { compositions: readonly { id: string; layers: readonly { id: string; timing?: readonly Node[] }[] }[] };
+  return compositions.find(({ id }) => id === 'main')!.layers.find(({ id }) => id === 'n')!.timing ?? [];
+};
+const find = async (words: string) => {
+  await page.keyboard.press('Control+k');
+  await page.getByRole('dialog').waitFor();
+  await page.keyboard.type(words);
+  await page.keyboard.press('Enter');
+};
+
+async function open(stack: readonly object[]): Promise<void> {
+  const dot = { id: 'dot', name: 'Dot', kind: 'shape', channels: { x: { keys: [{ at: 0, value: 0 }, { at: 39, value: 600 }] }, y: { value: 200 } } };
+  const compositions = [{ id: 'main', name: 'Main', duration: 120, layers: [{ id: 'n', name: 'Reel', kind: 'nest', source: 'reel', timing: stack }] }, { id: 'reel', name: 'Inside', duration: D, markers: [{ id: 'm', at: 12, name: 'arrive' }], layers: [dot] }];
+  const response = await fetch(`${server.address}/api/import`, { method: 'POST', headers: { 'content-type': 'application/octet-stream', origin: server.address }, body: JSON.stringify({ format: 'oak-tumble/project', version: 2, name: 'Lanes', main: 'main', compositions }) });
+  project = ((await response.json()) as { id: string }).id;
+  await page.goto(`${server.address}/projects/${project}`);
+  await page.locator('canvas[data-frame-shown]').waitFor();
+  await hand.pick('Reel');
+  if ((await page.getByRole('row').filter({ hasText: 'Picture time' }).count()) === 0) await page.keyboard.press('l');
+  await page.getByRole('row').filter({ hasText: 'Picture time' }).waitFor();
+}
+
+/** A point of the lane: at a frame across, at a time of the source up. */
+async function inLane(frame: number, shown: number): Promise<{ readonly x: number; readonly y: number }> {
+  const lane = (await page.getByRole('grid', { name: 'Layers' }).getByRole('row').filter({ hasText: 'Picture time' }).boundingBox())!;
+  return { x: (await pointInTracks(page, frame, 'Reel')).x, y: lane.y + lane.height - 12 - (shown / D) * (lane.height - 24) };
+}
+
+beforeAll(async () => {
+  mkdirSync(folder, { recursive: true });
+  server = await startOak(4409, path.join(folder, 'data'));
+  browser = await openBrowser();
+});
+afterAll(async () => {
+  await browser?.close();
+  await server?.kill();
+});
+beforeEach(async () => { ({ page, heard } = await openPage(browser)); });
+afterEach(async () => {
+  expect(heard).toEqual([]);
+  await page.close();
+});
+
+test('a pause is pulled longer where it is drawn; Esc lets go, Undo takes it back, arrow keys do the same', async () => {
+  await open([{ op: 'pause', at: 10, for: 8 }]);
+  const [from, to] = [await inLane(18, 10), await inLane(38, 10)];
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 4 });
+  await page.getByText(/stands for 28 frames/).waitFor();
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  expect(await timing()).toMatchObject([{ op: 'pause', at: 10, for: 8 }]);
+  await drag(page, from, to);
+  await expect.poll(timing).toMatchObject([{ op: 'pause', at: 10, for: 28 }]);
+  await page.keyboard.press('Control+z');
+  await expect.poll(timing).toMatchObject([{ for: 8 }]);
+  await page.getByRole('button', { name: /^Pause, where it goes on/ }).focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('ArrowLeft');
+  await expect.poll(timing).toMatchObject([{ for: 17 }]);
+});
+
+test('a loop ends and stops where it is pulled to; its times are tied to a marker inside by its name', async () => {
+  await open([{ op: 'loop', from: 0, to: 20, count: 2 }]);
+  await drag(page, await inLane(20, 20), await inLane(30, 20));
+  await expect.poll(timing).toMatchObject([{ to: 30, count: 2 }]);
+  await page.getByLabel('To of Loop', { exact: true }).click();
+  await page.keyboard.type('arrive + 4');
+  await page.keyboard.press('Enter');
+  await expect.poll(timing).toMatchObject([{ to: { marker: 'm', plus: 4, was: 16 } }]);
+  await page.getByLabel('Until of Loop', { exact: true }).click();
+  await page.keyboard.type('50');
+  await page.keyboard.press('Enter');
+  await expect.poll(timing).toMatchObject([{ until: 50 }]);
+});
+
+test('a ramp: born at the playhead, its slope caught at 200 %, its change made soft by a foot, its parts typed', async () => {
+  await open([]);
+  await find('ramp');
+  await expect.poll(timing).toMatchObject([{ op: 'ramp', rates: [1, 0.5, 1] }]);
+  await page.getByLabel('Cuts of Ramp', { exact: true }).click();
+  await page.keyboard.type('10, 30');
+  await page.keyboard.press('Enter');
+  await expect.poll(timing).toMatchObject([{ cuts: [10, 30] }]);
+  // The middle of the second part: at 20, where it shows 15. Twice as fast there is 20 frames of the source in ten.
+  const slope = await inLane(20, 15);
+  await drag(page, slope, await inLane(20, 30));
+  await expect.poll(timing).toMatchObject([{ rates: [1, 2, 1] }]);
+  await page.getByLabel('Blend of Ramp', { exact: true }).click();
+  await page.keyboard.type('no number');
+  await page.keyboard.press('Enter');
+  await page.getByText(/Type it like 10/).waitFor();
+  await page.keyboard.press('Escape');
+  await page.getByLabel('Blend of Ramp', { exact: true }).click();
+  await page.keyboard.type('6');
+  await page.keyboard.press('Enter');
+  await expect.poll(timing).toMatchObject([{ blend: 6 }]);
+});
+
+test('a double-click on real time puts a remap through that point, whose keys are dragged', async () => {
+  await open([]);
+  const at = await inLane(20, 20);
+  await page.mouse.dblclick(at.x, at.y);
+  await expect.poll(timing).toMatchObject([{ op: 'remap', keys: [{ at: 0, to: 0 }, { at: 20, to: 20 }, { at: 39, to: 39 }] }]);
+  await drag(page, at, await inLane(30, 10));
+  await expect.poll(timing).toMatchObject([{ keys: [{ at: 0 }, { at: 30, to: 10 }, { at: 39 }] }]);
+});
+
+test('cues: too few markers are told with what mends it, and gone once it is mended', async () => {
+  await open([{ op: 'cue', moves: [[0, 10], [10, 40]] }]);
+  await page.getByText(/2 moves and no marker that fires/).first().waitFor();
+  await page.getByRole('button', { name: /^Mend: “Reel” has 2 moves/ }).click();
+  await expect.poll(() => page.getByText(/2 moves and no marker/).count()).toBe(0);
+  await drag(page, await inLane(10, 10), await inLane(10, 20));
+  await expect.poll(timing).toMatchObject([{ moves: [{ from: 0, to: 20 }, [10, 40]] }]);
+});
