@@ -109,6 +109,22 @@ try {
   await page.keyboard.press('Escape');
   await page.mouse.up();
   await page.getByRole('button', { name: 'Fold Timetable board' }).click();
+  // A ramp in the lane of what a nest shows: its cuts, the slopes of its parts and the feet of its changes.
+  await find('add ramp');
+  await page.getByLabel('Cuts of Ramp', { exact: true }).click();
+  await page.keyboard.type('60, 120');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Blend of Ramp', { exact: true }).click();
+  await page.keyboard.type('30');
+  await page.keyboard.press('Enter');
+  await page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name: 'Timetable board', exact: true }).click();
+  await page.keyboard.press('Shift+l');
+  await settle();
+  await shot('time-lane');
+  await page.keyboard.press('Shift+l');
+  await page.keyboard.press('l');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+  await page.waitForFunction(() => [...document.querySelectorAll('[data-said]')].every((one) => one.textContent === ''), null, { timeout: 60_000 });
   // A nest just made: its name to be typed, what rides outside in the strip, its span between two pegs.
   await page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name: 'Tram', exact: true }).click();
   await page.keyboard.press('Control+Enter');

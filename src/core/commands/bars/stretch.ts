@@ -1,5 +1,5 @@
-import { ownTracks } from '../../scene';
-import { hasContentTime, inOrder, inTime, type Channel, type Layer, type Project } from '../../model';
+import { ownTracks, sourceOf } from '../../scene';
+import { hasContentTime, inOrder, inTime, member, type Channel, type Layer, type OperatorEntry, type Project } from '../../model';
 import { newOperator } from '../../timing';
 import { hull, type Frames } from '../../time';
 import type { Draft } from '../document/change';
@@ -15,7 +15,8 @@ const SHORTEST = 1;
 
 /**
  * Stretches layers in time by one end of their bars; the other end stays. Keys, markers and what a nest shows stretch
- * along: the content gets a speed (or its first speed changes). Each layer is stretched by the same number of frames.
+ * along: the content gets a speed (or its first speed changes). Of a nest whose source has rigid spans only the rest gives: it is brought to a length, and
+ * stops where only rigid is left. Each layer is stretched by the same number of frames.
  */
 export function stretchLayers(project: Project, compositionId: string, ids: readonly string[], end: 'start' | 'end', by: Frames, newId: () => string): Draft | null {
   if (by === 0) return null;
@@ -23,8 +24,8 @@ export function stretchLayers(project: Project, compositionId: string, ids: read
     const outer = hull(layer.spans);
     if (!outer) return [];
     const length = outer[1] - outer[0];
-    const factor = Math.max(SHORTEST, end === 'end' ? length + by : length - by) / length;
-    return factor === 1 ? [] : stretched(layer, path, end === 'end' ? outer[0] : outer[1], factor, newId);
+    const factor = Math.max(leastFactor(project, compositionId, layer), Math.max(SHORTEST, end === 'end' ? length + by : length - by) / length);
+    return factor === 1 ? [] : stretched(project, compositionId, layer, path, end === 'end' ? outer[0] : outer[1], factor, newId);
   });
 }
 
@@ -36,7 +37,25 @@ export function stretchFactor(layer: Layer, end: 'start' | 'end', by: Frames): n
   return Math.max(SHORTEST, end === 'end' ? length + by : length - by) / length;
 }
 
-function stretched(layer: Layer, path: readonly string[], anchor: Frames, factor: number, newId: () => string): readonly Patch[] {
+/** What a nest's rigid spans make of a stretch: how long it is brought to now, and how much of that is rigid, in frames of its source. Null where nothing is rigid, or another step than an elastic one says how it runs. */
+function elasticOf(project: Project, compositionId: string, layer: Layer): { readonly node: OperatorEntry | null; readonly length: Frames; readonly whole: Frames } | null {
+  const host = member(project.compositions.by, compositionId);
+  const source = host && layer.kind === 'nest' ? sourceOf(project, host, layer) : null;
+  if (!source || source.rigid.length === 0) return null;
+  const whole = source.rigid.reduce((sum, [from, to]) => sum + to - from, 0);
+  const on = inOrder(layer.timing).filter((node) => !node.off);
+  const [node] = on;
+  if (on.length === 0) return { node: null, length: source.D, whole };
+  return on.length === 1 && node!.op === 'elastic' && typeof node!.length === 'number' ? { node: node!, length: node!.length, whole } : null;
+}
+
+/** The least that a layer can be stretched to, against what it is: where only rigid is left. */
+function leastFactor(project: Project, compositionId: string, layer: Layer): number {
+  const elastic = elasticOf(project, compositionId, layer);
+  return elastic && elastic.length > 0 ? Math.min(1, elastic.whole / elastic.length) : 0;
+}
+
+function stretched(project: Project, compositionId: string, layer: Layer, path: readonly string[], anchor: Frames, factor: number, newId: () => string): readonly Patch[] {
   const move = (at: Frames) => rescaled(anchor + (at - anchor) * factor, 1);
   const patches: Patch[] = [
     patchOf([...path, 'spans'], layer.spans, layer.spans.map(([from, to]) => [move(from), move(to)])),
@@ -45,11 +64,19 @@ function stretched(layer: Layer, path: readonly string[], anchor: Frames, factor
   const start = move(layer.start);
   if (start !== layer.start) patches.push(patchOf([...path, 'start'], layer.start, start));
   const bendsKeys = inOrder(layer.timing).some((node) => !node.off && (node.on ?? (hasContentTime(layer.kind) ? 'content' : 'keys')) !== 'content');
-  if (hasContentTime(layer.kind)) patches.push(...faster(layer, path, 1 / factor, bendsKeys ? 'both' : undefined, newId));
+  const elastic = elasticOf(project, compositionId, layer);
+  if (elastic) patches.push(...broughtTo(layer, path, elastic, rescaled(elastic.length * factor, 1), newId));
+  else if (hasContentTime(layer.kind)) patches.push(...faster(layer, path, 1 / factor, bendsKeys ? 'both' : undefined, newId));
   else if (bendsKeys) patches.push(...faster(layer, path, 1 / factor, undefined, newId));
   // Where keys have a timing of their own, the speed before it stretches them.
   if (!bendsKeys) for (const found of ownTracks(layer)) if (found.channel) patches.push(...spreadKeys([...path, ...found.path], found.channel, factor));
   return patches;
+}
+
+function broughtTo(layer: Layer, path: readonly string[], { node }: { readonly node: OperatorEntry | null }, length: Frames, newId: () => string): readonly Patch[] {
+  if (node) return [patchOf([...path, 'timing', 'by', node.id, 'length'], (node as unknown as { readonly length: Frames }).length, length)];
+  const id = newId();
+  return [patchOf([...path, 'timing', 'by', id], undefined, newOperator('elastic', id, { length })), patchOf([...path, 'timing', 'order'], layer.timing.order, [id, ...layer.timing.order])];
 }
 
 function faster(layer: Layer, path: readonly string[], rate: number, on: 'both' | undefined, newId: () => string): readonly Patch[] {

@@ -16,15 +16,15 @@ export function setTempo(project: Project, compositionId: string, tempo: Composi
   return { event: 'composition.tempo', label, patches: [patchOf([...compositionPath(compositionId), 'tempo'], composition.tempo, tempo)] };
 }
 
-export type CompositionFields = Partial<Pick<Composition, 'name' | 'width' | 'height' | 'background' | 'range' | 'loops' | 'note' | 'colour'>>;
+export type CompositionFields = Partial<Pick<Composition, 'name' | 'width' | 'height' | 'background' | 'range' | 'loops' | 'note' | 'colour' | 'rigid'>>;
 
-const WORDS: Readonly<Record<keyof CompositionFields, string>> = { name: 'Rename', width: 'Change size of', height: 'Change size of', background: 'Change ground of', range: 'Set play range of', loops: 'Change', note: 'Note on', colour: 'Mark' };
+const WORDS: Readonly<Record<keyof CompositionFields, string>> = { name: 'Rename', width: 'Change size of', height: 'Change size of', background: 'Change ground of', range: 'Set play range of', loops: 'Change', note: 'Note on', colour: 'Mark', rigid: 'Mark rigid spans of' };
 
-/** Sets plain fields of a composition. A play range is kept inside it and at least a frame long. */
+/** Sets plain fields of a composition. A play range is kept inside it and at least a frame long; rigid spans are put in order, joined and kept inside. */
 export function setComposition(project: Project, compositionId: string, fields: CompositionFields): Draft | null {
   const composition = member(project.compositions.by, compositionId);
   if (!composition) return null;
-  const wanted = fields.range ? { ...fields, range: rangeInside(fields.range, composition.duration) } : fields;
+  const wanted = { ...fields, ...(fields.range ? { range: rangeInside(fields.range, composition.duration) } : {}), ...(fields.rigid ? { rigid: settleRigid(fields.rigid, composition.duration) } : {}) };
   const changed = (Object.entries(wanted) as [keyof CompositionFields, unknown][]).filter(([field, value]) => !sameValue(composition[field], value));
   if (changed.length === 0) return null;
   return {

@@ -21,7 +21,10 @@ export function argumentSchemas() {
     ease: z.union([keyEase, nothing]).optional(), curve: z.union([keyCurve, nothing]).optional(), joined: z.boolean().optional(), pace: z.number().positive().nullish(), pathLeft: z.union([point, nothing]).optional(), pathRight: z.union([point, nothing]).optional(),
   });
   return {
-    z, id, frame, text, point, keyFields, key, marker, keying,
+    z, id, frame, text, point,
+    /** A time, or one that follows a marker. */
+    time: z.union([z.number(), z.strictObject({ marker: id, end: z.boolean().default(false), plus: z.number().default(0), was: z.number() })]),
+     keyFields, key, marker, keying,
     /** Ids for what is made, in order; those left out are made from the document. */
     ids: z.array(id).default([]),
     layers: z.array(id).min(1),

@@ -10,7 +10,7 @@ export const elastic = defineOperator({
   title: 'Elastic',
   about: 'Brings what is inside to a length: its rigid spans play as they are, the rest takes up the slack.',
   fields: { length: number({ label: 'Length', unit: 'frames' }) },
-  tell: ({ length }) => `brought to ${length} frames`,
+  tell: ({ length }) => `brought to ${typeof length === 'number' ? Math.round(length * 100) / 100 : length} frames`,
   did: ({ length }) => `Lasts ${length} frames; rigid spans inside play as they are`,
   prepare: ({ length }, { D, rigid }) => {
     if (D === null) return identity;

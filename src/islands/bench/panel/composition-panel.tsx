@@ -10,6 +10,7 @@ import { Group } from './group';
 import { Labelled } from './labelled';
 import { Kept } from './kept';
 import { MarkerList, PlainInput } from './marker-list';
+import { readSpans, showSpans } from './operator-text';
 import { readNumber, showNumber } from './read-number';
 import { WhatFollows } from './what-follows';
 
@@ -20,7 +21,7 @@ export function CompositionPanel() {
   const editor = useEditor();
   const whole = useEditorState(seenSoon);
   const composition = useEditorState((state) => current({ ...state, project: seenSoon(state) }));
-  const { id, width, height, rate, duration, tempo, range } = composition;
+  const { id, width, height, rate, duration, tempo, range, rigid } = composition;
   const set = (fields: CompositionFields) => editor.do('composition.set', { composition: id, fields });
   const size = (wide: number, tall: number) => doRevisable(editor, 'composition.size', { composition: id, width: wide, height: tall, content: 'stays' });
   const setT = (next: typeof tempo) => editor.do('composition.tempo', { composition: id, tempo: next });
@@ -50,6 +51,7 @@ export function CompositionPanel() {
         <Labelled full name="Length" field="composition-length"><TypedField label="Length" title="Frames (300), seconds (10s), bars (8b)" edited={String(duration)} shown={`${duration} f, ${showNumber(duration / framesPerSecond(rate))} s`} onSet={(next: number) => doRevisable(editor, 'composition.length', { composition: id, duration: next, bars: 'follow' })} read={(text) => time(text, duration, (at) => (at < 1 ? 'A composition lasts a frame at least.' : at > 10_000_000 ? 'That is longer than anybody waits.' : null))} /></Labelled>
         <Labelled full name="Plays from" field="composition-plays-from"><TypedField label="Play range from" edited={showNumber(range[0])} shown={`${showNumber(range[0])} f`} onSet={(next: number) => set({ range: [next, Math.max(next + 1, range[1])] })} read={(text) => time(text, range[0], (at) => (at < 0 || at >= duration ? `The range begins within 0 and ${duration - 1}.` : null))} /></Labelled>
         <Labelled full name="Plays to" field="composition-plays-to"><TypedField label="Play range to" edited={showNumber(range[1])} shown={`${showNumber(range[1])} f`} onSet={(next: number) => set({ range: [Math.min(range[0], next - 1), next] })} read={(text) => time(text, range[1], (at) => (at < 1 || at > duration ? `The range ends within 1 and ${duration}.` : null))} /></Labelled>
+        <div className="col-span-full"><Labelled full name="Rigid" field="composition-rigid"><TypedField label="Rigid spans" title="What is never stretched: 0 to 20, 80 to 100, or from marker to marker" edited={showSpans(rigid, composition.markers)} shown={rigid.length === 0 ? 'nothing' : showSpans(rigid, composition.markers)} onSet={(next) => set({ rigid: next as NonNullable<CompositionFields['rigid']> })} read={(text) => readSpans(text, composition.markers)} /></Labelled></div>
         <Labelled full name="Ground" field="composition-ground">
           {composition.background === null
             ? <Button className="h-6 justify-center" onClick={() => set({ background: '#14170f' })}>Clear: paint one</Button>

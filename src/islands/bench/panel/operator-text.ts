@@ -48,6 +48,19 @@ export function showList(field: OperatorField, value: unknown, markers: TiedTo):
   }
 }
 
+/** Spans as a line of text: "0 to 20, arrive to end of arrive". */
+export function showSpans(spans: readonly (readonly [number | Moment, number | Moment])[], markers: TiedTo): string {
+  return spans.map(([from, to]) => `${showTime(from, markers)} to ${showTime(to, markers)}`).join(', ');
+}
+
+export function readSpans(text: string, markers: TiedTo): Reading<readonly (readonly [number | Moment, number | Moment])[]> {
+  const parts = text.split(',').map((one) => one.trim()).filter((one) => one !== '');
+  const read = parts.map((one) => one.split(/\s+to\s+/).map((part) => (isNumber(part) ? Number(bare(part)) : readMoment(part, markers))));
+  const at = (time: number | Moment) => (typeof time === 'number' ? time : time.was);
+  const whole = read.flatMap(([from, to, more]) => (from !== null && from !== undefined && to !== null && to !== undefined && more === undefined && at(to) > at(from) ? [[from, to] as const] : []));
+  return whole.length < parts.length ? { ok: false, why: 'Type spans like 0 to 20, 80 to 100, or by the names of markers.' } : { ok: true, value: whole, read: showSpans(whole, markers) || 'nothing' };
+}
+
 function showMove(move: Move, markers: TiedTo): string {
   const { from, to, rest } = 'from' in move ? move : { from: move[0], to: move[1], rest: null };
   const span = (a: number | Moment | null, b: number | Moment | null) => `${showTime(a, markers)} to ${showTime(b, markers)}`;

@@ -41,6 +41,7 @@ export const CHANNEL_FIELDS = LISTED.map(([address]) => address);
 
 /** Fields of the open composition: their name, label and the words that people bring. */
 const OF_COMPOSITION = [
+  ['rigid', 'Rigid spans', 'protect elastic stretch'],
   ['width', 'Width', 'size'], ['height', 'Height', 'size'], ['rate', 'Rate', 'fps frame rate speed'], ['length', 'Length', 'duration frames seconds'],
   ['plays-from', 'Start of the play range', 'range in plays from'], ['plays-to', 'End of the play range', 'range out plays to'],
   ['ground', 'Ground', 'background color colour'], ['note', 'Note', 'comment'],

@@ -42,6 +42,15 @@ export const PLAY_ACTIONS: readonly Action[] = [
   { id: 'play.range-from', title: 'Begin the play range here', group: 'Play', keys: ['I'], also: 'start in', run: range('from') },
   { id: 'play.range-to', title: 'End the play range here', group: 'Play', keys: ['O'], also: 'out stop', run: range('to') },
   {
+    id: 'rigid.range', title: 'Mark the play range as rigid', group: 'Time', also: 'protect stretch elastic hold entrance exit',
+    run: (editor) => { const { id, name, range, rigid } = current(editor.store.getState()); if (!editor.do('composition.set', { composition: id, fields: { rigid: [...rigid, range] } })) editor.say(`Frames ${range[0]} to ${range[1]} of ${name} are rigid already.`); },
+  },
+  {
+    id: 'rigid.none', title: 'Mark nothing as rigid', group: 'Time', also: 'protect stretch elastic',
+    whyNot: (state) => (current(state).rigid.length === 0 ? 'Nothing of this composition is rigid.' : null),
+    run: (editor) => { editor.do('composition.set', { composition: current(editor.store.getState()).id, fields: { rigid: [] } }); },
+  },
+  {
     id: 'play.range-whole', title: 'Play the whole composition', group: 'Play',
     whyNot: (state) => { const { range: [from, to], duration } = current(state); return from === 0 && to === duration ? 'The whole composition plays already.' : null; },
     run: (editor) => { const state = editor.store.getState(); const { id, duration } = current(state); editor.do('composition.set', { composition: id, fields: { range: [0, duration] } }); },

@@ -23,14 +23,47 @@ export function drawLayerBar(to: CanvasRenderingContext2D, look: TracksLook, lay
     to.clip();
     if (layer.kind === 'nest') {
       const own = slid === 0 ? look : { ...look, view: { ...view, from: view.from - slid } };
+      drawRigid(to, own, layer, from - slid, until - slid, top, height);
       drawActivity(to, own, layer, from - slid, until - slid, top, height);
       drawTurns(to, own, layer, from - slid, until - slid, top, height);
     }
     to.restore();
+    // What is drawn inside has outlines of its own.
+    to.beginPath();
+    to.roundRect(left, top, Math.max(2, right - left), height, 4);
     to.strokeStyle = selected ? INK.leaf : inks.edge;
     to.lineWidth = selected ? 1.5 : 1;
     to.stroke();
     if (look.grip?.layer === layer.id) drawGrip(to, look, xOf(Math.max(from, 0), view), xOf(Math.min(until, look.composition.duration), view), top, height);
+  }
+}
+
+/** Where a nest shows rigid spans of its source: hatched. */
+function drawRigid(to: CanvasRenderingContext2D, { project, composition, view, width }: TracksLook, layer: Layer, from: number, until: number, top: number, height: number): void {
+  const { stack, source } = timingOf(project, composition, layer);
+  if (!source || source.rigid.length === 0) return;
+  to.strokeStyle = INK.bark;
+  to.lineWidth = 1.25;
+  let count = 0;
+  for (const piece of pieces(stack.content, Math.max(from, frameOf(0, view)), Math.min(until, frameOf(width, view)))) {
+    if (++count > 400 || piece.kind === 'held') continue;
+    for (const [a, b] of source.rigid) {
+      const [low, high] = [Math.max(a, Math.min(piece.start, piece.end)), Math.min(b, Math.max(piece.start, piece.end))];
+      if (high <= low) continue;
+      const frameFor = (s: number) => piece.from + ((s - piece.start) / (piece.end - piece.start)) * (piece.to - piece.from);
+      const [left, right] = [xOf(frameFor(low), view), xOf(frameFor(high), view)].sort((one, other) => one - other) as [number, number];
+      to.save();
+      to.beginPath();
+      to.rect(left, top, right - left, height);
+      to.clip();
+      to.beginPath();
+      for (let x = Math.floor((left - height) / 6) * 6; x < right; x += 6) {
+        to.moveTo(x, top + height);
+        to.lineTo(x + height, top);
+      }
+      to.stroke();
+      to.restore();
+    }
   }
 }
 
