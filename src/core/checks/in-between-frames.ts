@@ -37,7 +37,17 @@ function findIn(project: Project, composition: Composition, layer: Layer): reado
 
 /** Whether something in a composition is held for hardly more than a frame. */
 function isFlickering(project: Project, source: Composition | null): boolean {
-  return source !== null && inOrder(source.layers).some((layer) => layer.visible && tracksOf(project, layer).some((track) => {
+  if (!source) return false;
+  let known = flickering.get(source);
+  if (known === undefined) flickering.set(source, (known = holdsForAFrame(project, source)));
+  return known;
+}
+
+/** By the composition: its own keys alone are looked at, and many layers may show it. */
+const flickering = new WeakMap<Composition, boolean>();
+
+function holdsForAFrame(project: Project, source: Composition): boolean {
+  return inOrder(source.layers).some((layer) => layer.visible && tracksOf(project, layer).some((track) => {
     const keys = inTime(track.channel?.keys ?? {});
     const never = track.spec.type === 'T' || track.spec.type === 'B' || track.spec.type === 'E';
     return keys.some((key, i) => i > 0 && key.at - keys[i - 1]!.at < 2 && (never || keys[i - 1]!.right === 'hold' || keys[i - 1]!.ease === 'hold'));

@@ -16,16 +16,27 @@ export function deepIdentity(project: Project, id: string): number {
 
 /** What timings of nests read of their sources beside the pictures: rigid spans, and the markers that times follow. */
 function timingGrounds(project: Project, composition: Composition): string {
-  return inOrder(composition.layers).flatMap((layer) => {
-    if (layer.kind !== 'nest' || layer.timing.order.length === 0) return [];
-    const source = compositionOf(project, layer.source);
-    if (!source) return [];
-    return inOrder(layer.timing).flatMap((node) => {
-      if (node.off) return [];
-      const followed = momentsIn(node).map(({ marker }) => `${source.markers[marker]?.at}+${source.markers[marker]?.length}`);
-      return [...followed, ...(node.op === 'elastic' ? [JSON.stringify(rigidSpans(source))] : [])];
-    });
+  return groundsOf(composition).flatMap(({ source, markers, rigid }) => {
+    const shown = compositionOf(project, source);
+    if (!shown) return [];
+    return [...markers.map((id) => `${shown.markers[id]?.at}+${shown.markers[id]?.length}`), ...(rigid ? [JSON.stringify(rigidSpans(shown))] : [])];
   }).join(' ');
+}
+
+type Ground = { readonly source: string; readonly markers: readonly string[]; readonly rigid: boolean };
+const grounds = new WeakMap<Composition['layers'], readonly Ground[]>();
+
+/** The nests whose timing reads of its source; most compositions have none, and are asked at every edit. */
+function groundsOf({ layers }: Composition): readonly Ground[] {
+  let known = grounds.get(layers);
+  if (!known) grounds.set(layers, (known = inOrder(layers).flatMap((layer): readonly Ground[] => {
+    if (layer.kind !== 'nest' || layer.timing.order.length === 0) return [];
+    const on = inOrder(layer.timing).filter((node) => !node.off);
+    const markers = on.flatMap((node) => momentsIn(node).map(({ marker }) => marker));
+    const rigid = on.some((node) => node.op === 'elastic');
+    return markers.length > 0 || rigid ? [{ source: layer.source, markers, rigid }] : [];
+  })));
+  return known;
 }
 
 const numbers = new WeakMap<Project, Map<string, number>>();

@@ -53,7 +53,8 @@ export function sourceTimeAt(project: Project, host: Composition, layer: Layer, 
     at = step.map.at(at);
     trace?.({ kind: 'operator', id: step.id, title: step.title, at });
   }
-  if (at < -DUST || at >= source.D) return null;
+  // Numbers too large to be worked out come to none: nothing shows there.
+  if (!(at >= -DUST && at < source.D)) return null;
   at = Math.max(0, at);
   if (layer.sampling === 'whole') {
     at = Math.min(source.D - 1, Math.floor(at + DUST));

@@ -1,6 +1,6 @@
 import type { Composition, Layer, Project } from '../model';
 import { hull, type Frames } from '../time';
-import { composeAll, preimages, type TimeHandle } from '../timing';
+import { composeAll, preimages, type PreparedStack, type TimeHandle } from '../timing';
 import { timingOf } from './layer-timing';
 
 /** A handle of a step on what a layer shows, where it stands over the host's frames. */
@@ -25,8 +25,18 @@ export type PlacedHandle = {
 export function timeHandles(project: Project, host: Composition, layer: Layer): readonly PlacedHandle[] {
   const { stack, source } = timingOf(project, host, layer);
   if (!source) return [];
+  const known = remembered.get(stack);
+  if (known?.layer === layer && known.duration === host.duration) return known.handles;
   const outer = hull(layer.spans);
-  const [from, to] = [Math.min(0, outer?.[0] ?? 0, layer.start), Math.max(host.duration, outer?.[1] ?? 0) + 1];
+  const handles = placed(stack, Math.min(0, outer?.[0] ?? 0, layer.start), Math.max(host.duration, outer?.[1] ?? 0) + 1);
+  remembered.set(stack, { layer, duration: host.duration, handles });
+  return handles;
+}
+
+/** They are asked for at every move of the pointer. */
+const remembered = new WeakMap<PreparedStack, { readonly layer: Layer; readonly duration: Frames; readonly handles: readonly PlacedHandle[] }>();
+
+function placed(stack: PreparedStack, from: Frames, to: Frames): readonly PlacedHandle[] {
   return stack.steps.flatMap((step, i) => {
     const later = composeAll(stack.steps.slice(i + 1).map((one) => one.map));
     return step.handles().flatMap(({ name, x, s, goes, drawn, side, label, pull }): readonly PlacedHandle[] => {

@@ -69,6 +69,8 @@ export type OperatorDefinition<Op extends string, Fields extends OperatorFields>
   readonly born: (birth: Birth) => Partial<ParamsOf<Fields>>;
   /** Where it is taken hold of in a lane; times in `params` are numbers here. */
   readonly handles: (params: ParamsOf<Fields>, context: HandleContext) => readonly TimeHandle[];
+  /** What of its other fields follows when these are set alone: lists that must be as long as each other. `params` are those from before. */
+  readonly along?: (params: ParamsOf<Fields>, set: Partial<ParamsOf<Fields>>) => Partial<ParamsOf<Fields>>;
   /** Faults of one operator by itself. Numbers that are formulas of dials are judged when they are worked out. */
   readonly faults?: (params: ParamsOf<Fields>) => readonly OperatorFault[];
   /** Faults that it has on keys alone, which have no source. */

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { projectOf, type LayerInput } from '../../../../tests/support/projects';
 import { sourceTimeAt } from '../../scene';
 import type { Project } from '../../model';
-import { applyPatches, work, type Draft } from '..';
+import { applyPatches, stretchFactor, work, type Draft } from '..';
 
 const film = (timing: readonly object[] = []) => projectOf([
   { id: 'main', name: 'Main', duration: 200, layers: [{ id: 'n', name: 'Card', kind: 'nest', source: 'card', start: 10, spans: [[10, 110]], timing } as unknown as LayerInput] },
@@ -22,6 +22,7 @@ describe('a nest with rigid spans, stretched by its bar', () => {
   test('it stops where only rigid is left', () => {
     const short = after(film(), 'layers.stretch', { layers: ['n'], end: 'end', by: -90 });
     expect(card(short)).toMatchObject({ spans: [[10, 50]], timing: { by: { new: { length: 40 } } } });
+    expect([stretchFactor(film(), 'main', card(film()), 'end', -90), stretchFactor(film(), 'main', card(film()), 'end', -20)]).toEqual([{ factor: 0.4, stops: true }, { factor: 0.8, stops: false }]);
   });
   test('with another timing it is as fast as it was stretched; without rigid spans too', () => {
     expect(card(after(film([{ op: 'loop', id: 'l' }]), 'layers.stretch', { layers: ['n'], end: 'end', by: 100 })).timing.by['new']).toMatchObject({ op: 'speed', rate: 0.5 });

@@ -23,18 +23,19 @@ export function stretchLayers(project: Project, compositionId: string, ids: read
   return forLayers(project, compositionId, ids, 'layers.stretch', 'Stretch', (layer, path) => {
     const outer = hull(layer.spans);
     if (!outer) return [];
-    const length = outer[1] - outer[0];
-    const factor = Math.max(leastFactor(project, compositionId, layer), Math.max(SHORTEST, end === 'end' ? length + by : length - by) / length);
+    const { factor } = stretchFactor(project, compositionId, layer, end, by);
     return factor === 1 ? [] : stretched(project, compositionId, layer, path, end === 'end' ? outer[0] : outer[1], factor, newId);
   });
 }
 
-/** How long a layer's bar becomes, against what it was: 1.5 is half as long again. */
-export function stretchFactor(layer: Layer, end: 'start' | 'end', by: Frames): number {
+/** How long a layer's bar becomes, against what it was (1.5 is half as long again), and whether it stops there because only rigid is left. */
+export function stretchFactor(project: Project, compositionId: string, layer: Layer, end: 'start' | 'end', by: Frames): { readonly factor: number; readonly stops: boolean } {
   const outer = hull(layer.spans);
-  if (!outer) return 1;
+  if (!outer) return { factor: 1, stops: false };
   const length = outer[1] - outer[0];
-  return Math.max(SHORTEST, end === 'end' ? length + by : length - by) / length;
+  const wanted = Math.max(SHORTEST, end === 'end' ? length + by : length - by) / length;
+  const least = leastFactor(project, compositionId, layer);
+  return { factor: Math.max(least, wanted), stops: wanted < least };
 }
 
 /** What a nest's rigid spans make of a stretch: how long it is brought to now, and how much of that is rigid, in frames of its source. Null where nothing is rigid, or another step than an elastic one says how it runs. */

@@ -2,6 +2,7 @@ import { invert, multiply, transform, type Bounds } from '../../display';
 import { canChange, coverOf, sourceOf, worldMatrix } from '../../scene';
 import { hasContentTime, inOrder, isDrawn, member, POSE, type Channel, type Composition, type Layer, type Project } from '../../model';
 import { hull, inSpans, sameRate, type Frames } from '../../time';
+import { momentsIn } from '../../timing';
 
 /** What of nested layers may ride outside, on the nest that shows them. */
 export const RIDERS = ['place', 'timing', 'opacity', 'blend', 'markers'] as const;
@@ -37,8 +38,8 @@ export function whyFixed(project: Project, host: Composition, chosen: readonly L
     case 'blend': return only ? (only.blend === 'normal' ? `${only.name} blends normally.` : `Inside the nest ${only.name} would have nothing under it to blend with.`) : whySharedBlend(project, host, chosen);
     case 'markers': {
       if (chosen.every((layer) => Object.keys(layer.markers).length === 0)) return 'There are no markers.';
-      const cued = chosen.find((layer) => inOrder(layer.timing).some((node) => node.op === 'cue'));
-      return cued && !(only && out.has('timing')) ? `The markers of ${cued.name} fire its moves.` : null;
+      const cued = chosen.find((layer) => inOrder(layer.timing).some((node) => node.op === 'cue' || momentsIn(node).length > 0));
+      return cued && !(only && out.has('timing')) ? `${cued.name} is timed by its markers.` : null;
     }
   }
 }

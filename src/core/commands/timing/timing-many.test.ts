@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { addOperator, copyTiming, deleteOperator, moveOperator, pasteTiming, setOperator, type Draft, type Made } from '..';
+import { checkProject } from '../../checks';
 import { sourceTimeAt } from '../../scene';
 import { inOrder, type Project } from '../../model';
 import { done } from '../../../../tests/support/edits';
@@ -32,6 +33,27 @@ describe('timing of many layers', () => {
     expect(gone.label).toBe('Take Reverse off 3 layers');
     expect(layer(done(after, gone), 'b').timing.order).toEqual(['s']);
     expect(setOperator(after, 'main', refs, { from: 90, to: 10 })).toEqual({ refused: expect.stringMatching(/^a: /) as string });
+  });
+  test('a ramp takes a cut more or less by one list alone: its parts and feet follow', () => {
+    const added = addOperator(film, 'main', ['a'], 'ramp', 20, newId, { cuts: [10, 30], rates: [1, 0.5, 2], blend: [[2, 2], [4, 4]] }) as Made;
+    const [id] = added.made as readonly [string];
+    const ramp = (fields: object) => layer(done(done(film, added), setOperator(done(film, added), 'main', [{ layer: 'a', operator: id }], fields as never) as Draft), 'a').timing.by[id];
+    expect(ramp({ cuts: [10, 30, 50] })).toMatchObject({ cuts: [10, 30, 50], rates: [1, 0.5, 2, 2], blend: [[2, 2], [4, 4], [0, 0]] });
+    expect(ramp({ cuts: [12] })).toMatchObject({ cuts: [12], rates: [1, 0.5], blend: [[2, 2]] });
+    expect(ramp({ rates: [1, 0.5, 2, 1] })).toMatchObject({ cuts: [10, 30, 60], rates: [1, 0.5, 2, 1] });
+    expect(ramp({ rates: [3] })).toMatchObject({ cuts: [], rates: [3], blend: [] });
+    expect(setOperator(done(film, added), 'main', [{ layer: 'a', operator: id }], { cuts: [30, 10] })).toMatchObject({ refused: expect.stringMatching(/rise/) as string });
+  });
+  test('what a step is born with is read: what does not fit it is refused', () => {
+    for (const born of [{ rate: 'fast'.repeat(1000) }, { nothing: 4 }, { rate: null }, { on: 'both sides' }, { tracks: 5 }]) expect(addOperator(film, 'main', ['a'], 'speed', 0, newId, born)).toEqual({ refused: 'That does not fit here.' });
+    expect(layer(done(film, addOperator(film, 'main', ['a'], 'speed', 0, () => 'own', { rate: 3, on: 'keys', tracks: ['x'] }) as Made), 'a').timing.by['own']).toMatchObject({ rate: 3, on: 'keys', tracks: ['x'] });
+  });
+  test('numbers too large to be worked out show nothing and end', () => {
+    for (const [op, born] of [['ramp', { cuts: [5, 10], rates: [1e308, -1e308, 1e308] }], ['ramp', { cuts: [1e-300, 1e300], rates: [1, 1e300, -1e300], blend: 1e300 }], ['elastic', { length: 1e308 }], ['cue', { moves: [[-1e308, 1e308], [1e308, -1e308]] }], ['pins', { pins: [[-1e308, 1e308], [1e308, -1e308]] }], ['loop', { to: 1e-300, until: 1e308, then: 'on' }], ['step', { every: 1e-300, cuts: [[3, 1e-300]] }]] as const) {
+      const after = done(film, addOperator(film, 'main', ['a'], op, 0, newId, born) as Made);
+      for (const frame of [0, 7, 59]) expect(sourceAt(after, 'a', frame) ?? 0, `${op} at ${frame}`).toSatisfy((at: number) => at >= 0 && at < 60);
+      expect(checkProject(after).length).toBeGreaterThanOrEqual(0);
+    }
   });
   test('steps are copied to other layers, their numbers in the frames that those count', () => {
     const made = done(film, addOperator(film, 'main', ['a'], 'pause', 30, newId));

@@ -15,14 +15,17 @@ import { whatGave } from './what-gave';
 /** An operator of a layer. */
 export type OperatorRef = { readonly layer: string; readonly operator: string };
 
+const SIDES: ReadonlySet<unknown> = new Set(['content', 'keys', 'both']);
+
 type Op = (typeof OPERATORS)[number]['op'];
 
 /** Sets fields of operators, the same on all of them; refused when the document could not hold the result. */
-export function setOperator(project: Project, compositionId: string, refs: readonly OperatorRef[], fields: Readonly<Record<string, unknown>>): Draft | Refused | null {
+export function setOperator(project: Project, compositionId: string, refs: readonly OperatorRef[], given: Readonly<Record<string, unknown>>): Draft | Refused | null {
   const patches: Patch[] = [];
   const touched: string[] = [];
   let title = '';
   for (const { layer, node, path } of reachOperators(project, compositionId, refs)) {
+    const fields = operatorFits(node.op, { ...node, ...given }) ? { ...given, ...(operatorOf(node.op)?.along?.(node as never, given as never) as object | undefined) } : given;
     const changed = Object.entries(fields).filter(([field, value]) => (node as Record<string, unknown>)[field] !== value);
     if (changed.length === 0) continue;
     if (changed.some(([field]) => field !== 'on' && !(field in node))) return { refused: 'That does not fit here.' };
@@ -51,7 +54,7 @@ export function addOperator(project: Project, compositionId: string, layerIds: r
     const { on, tracks = null, ...own } = born;
     const plain = newOperator(op, id, operatorOf(op)!.born(birthAt(project, host, layer, frame)) as Readonly<Record<string, unknown>>);
     const node = { ...plain, ...own, ...(on === undefined ? {} : { on }), tracks } as unknown as OperatorEntry;
-    if (Object.keys(own).some((name) => !Object.hasOwn(operatorOf(op)!.fields, name)) || !operatorFits(op, node)) return { refused: 'That does not fit here.' };
+    if (Object.keys(own).some((name) => !Object.hasOwn(operatorOf(op)!.fields, name)) || !operatorFits(op, node) || (on !== undefined && !SIDES.has(on)) || (tracks !== null && !(Array.isArray(tracks) && tracks.every((track) => typeof track === 'string')))) return { refused: 'That does not fit here.' };
     const why = whyNoOperator(layer, node);
     if (why !== null) return { refused: layers.length > 1 ? `${layer.name}: ${why}` : why };
     did = operatorOf(op)!.did(node as never);

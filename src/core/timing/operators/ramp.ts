@@ -4,6 +4,9 @@ import { caughtRate, percentOf } from '../rate-words';
 import { piecewise } from '../piecewise';
 import { straight, type Segment } from '../segment';
 
+/** So many frames after the last cut a further one stands that nobody has placed. */
+const NEXT = 30;
+
 export const ramp = defineOperator({
   op: 'ramp',
   title: 'Ramp',
@@ -20,6 +23,16 @@ export const ramp = defineOperator({
   born: ({ at, second }) => {
     const from = Math.max(1, at);
     return { cuts: [from, from + second], rates: [1, 0.5, 1], blend: 0 };
+  },
+  // A cut more makes a part more, at the rate of the last; a cut less takes the last part away. So it is the other way round.
+  along: (params, set) => {
+    const { cuts = params.cuts, rates = params.rates } = set;
+    const soft = set.blend ?? params.blend;
+    const last = cuts[cuts.length - 1] ?? 0;
+    const as = <T>(list: readonly T[], length: number, more: (i: number) => T) => Array.from({ length }, (_, i) => list[i] ?? more(i));
+    const follow = set.rates && !set.cuts ? { cuts: as(cuts, Math.max(0, rates.length - 1), (i) => last + NEXT * (i + 1 - cuts.length)) } : set.cuts && !set.rates ? { rates: as(rates, cuts.length + 1, () => rates[rates.length - 1] ?? 1) } : {};
+    const many = (follow.cuts ?? cuts).length;
+    return { ...follow, ...(Array.isArray(soft) && soft.length !== many && !set.blend ? { blend: as(soft as readonly (readonly [number, number])[], many, () => [0, 0] as const) } : {}) };
   },
   faults: ({ cuts, rates, blend: soft }) => [
     ...(rates.length === cuts.length + 1 ? [] : [{ field: 'rates', message: `${cuts.length} cuts need ${cuts.length + 1} rates, and there are ${rates.length}` }]),

@@ -35,6 +35,8 @@ export const HELP_PAGES: readonly HelpPage[] = [
     says: [
       'A bar says when its layer is seen. Drag it to slide it; its keys and markers go along.',
       'Each end has two grips: the upper half trims and leaves what is inside where it is, the lower half stretches all of it.',
+      'L opens the picture time of a nest: loop ends, pauses, cuts, slopes and pins are pulled where they stand, feet say how softly a rate changes, and a double-click on the line puts a key of time there. In the panel a time may be the name of a marker inside: arrive + 4.',
+      'What a composition marks as rigid is hatched on every use; the lower grip of a bar then stretches only the rest.',
       'Pull the line of a nest’s picture time sideways and what it shows slides under the bar, which stays. Bars are split, joined and their ends rolled; gaps are closed: Ctrl+K finds it.',
       'Shift+I and Shift+O trim to the playhead, S splits there, M sets a marker; I and O begin and end the play range. A marker that lasts has a band: its end is pulled.',
     ],

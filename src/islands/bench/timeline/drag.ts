@@ -157,7 +157,11 @@ export function tellDrag(drag: Drag, project: Project, composition: string, by: 
     case 'pull': return `${drag.grip.pull(by, down).told}${at}`;
     case 'slide': return first ? `${sign}, starts at ${fine(first[0] + by)}${at}` : sign;
     case 'trim': return !first || !last ? sign : drag.end === 'end' ? `${sign}, ends before ${fine(Math.max(first[0] + 1, last[1] + by))}${at}` : `${sign}, begins at ${fine(Math.min(first[1] - 1, first[0] + by))}${at}`;
-    case 'stretch': return layer ? `${sign}, ${Math.round(stretchFactor(layer, drag.end, by) * 100)} % as long${at}` : sign;
+    case 'stretch': {
+      if (!layer) return sign;
+      const { factor, stops } = stretchFactor(project, composition, layer, drag.end, by);
+      return stops ? `${Math.round(factor * 100)} % as long: only rigid is left` : `${sign}, ${Math.round(factor * 100)} % as long${at}`;
+    }
     default: return `${sign}${at}`;
   }
 }
