@@ -2,7 +2,7 @@ import { canChange, keyTimesOf, tracksOf, unbent, valueAt, type Track } from '..
 import { inOrder, inTime, type Composition, type Layer, type Project } from '../model';
 import { DUST, type Frames } from '../time';
 import { defineCheck, type Finding, type Mend } from './problem';
-import { gapsIn, isSame, spansBoth, turnsOf } from './seams';
+import { gapsIn, isSame, once, spansBoth, turnsOf, type Remembered } from './seams';
 
 /** So far from the seam its two speeds are looked at, in frames. */
 const BESIDE = 1e-3;
@@ -28,6 +28,12 @@ type Jump = { readonly finding: (where: Finding['where'], loop: string) => Findi
 
 /** The tracks of a composition that are closed between two of its frames, and whose speed there is not one. */
 function between(project: Project, composition: Composition, from: Frames, to: Frames): readonly Jump[] {
+  return once(jumps, project, `${composition.id} ${from} ${to}`, () => findJumps(project, composition, from, to));
+}
+
+const jumps: Remembered<readonly Jump[]> = new WeakMap();
+
+function findJumps(project: Project, composition: Composition, from: Frames, to: Frames): readonly Jump[] {
   if (to - from < 2 || gapsIn(project, composition, from, to).length > 0) return [];
   return inOrder(composition.layers).filter((layer) => layer.visible && spansBoth(layer, from, to)).flatMap((layer) => tracksOf(project, layer).flatMap((track): readonly Jump[] => {
     if (track.operator !== null || track.spec.type !== 'N' || !canChange(track.channel)) return [];

@@ -35,6 +35,23 @@ export type Gap = {
 
 /** The tracks, and the nests, of a composition that differ between two of its frames. */
 export function gapsIn(project: Project, composition: Composition, from: Frames, to: Frames): readonly Gap[] {
+  return once(gaps, project, `${composition.id} ${from} ${to}`, () => findGaps(project, composition, from, to));
+}
+
+const gaps: Remembered<readonly Gap[]> = new WeakMap();
+
+/** What is found between two frames of a composition, in one state of a project: many layers may turn over the same two. */
+export type Remembered<T> = WeakMap<Project, Map<string, T>>;
+
+export function once<T>(known: Remembered<T>, project: Project, name: string, find: () => T): T {
+  let all = known.get(project);
+  if (!all) known.set(project, (all = new Map()));
+  let found = all.get(name);
+  if (found === undefined) all.set(name, (found = find()));
+  return found;
+}
+
+function findGaps(project: Project, composition: Composition, from: Frames, to: Frames): readonly Gap[] {
   return inOrder(composition.layers).filter((layer) => layer.visible).flatMap((layer): readonly Gap[] => {
     const gaps = tracksOf(project, layer).flatMap((track): readonly Gap[] => {
       if (track.operator !== null || !canChange(track.channel)) return [];
