@@ -40,7 +40,7 @@ export function CurveTile({ title, at, on, strength, onPress, pull }: { readonly
   };
   const words = strength === null ? title : `${title}: drag sideways for how strong it is${on ? `, now ${showNumber(strength)}` : ''}`;
   return (
-    <button type="button" aria-pressed={on} aria-label={on && strength !== null ? `${title}, strength ${showNumber(strength)}` : title} title={words} onClick={onPress} onPointerDown={onPointerDown} onKeyDown={step} className={`flex h-11 w-full min-w-0 touch-none flex-col items-center rounded-md pt-0.5 ring-1 ring-inset ${on ? 'bg-lifted ring-amber' : 'ring-line hover:bg-lifted'}`}>
+    <button type="button" aria-pressed={on} aria-label={on && strength !== null ? `${title}, strength ${showNumber(strength)}` : title} title={words} onClick={onPress} onPointerDown={onPointerDown} onKeyDown={step} className={`flex h-[42px] w-full min-w-0 touch-none flex-col items-center rounded-md pt-0.5 ring-1 ring-inset ${on ? 'bg-lifted ring-amber' : 'ring-line hover:bg-lifted'}`}>
       <svg viewBox="0 0 52 28" width="46" height="25" aria-hidden="true"><path d={path} fill="none" stroke={on ? 'var(--color-amber)' : 'var(--color-paper)'} strokeWidth="1.5" /></svg>
       <span className="max-w-full truncate px-0.5 text-[12px] leading-none text-muted">{title}</span>
     </button>

@@ -43,7 +43,7 @@ export function OwnCurves({ project, legs, curve, ease }: {
         );
       })}
       {data && !own.some((preset) => isOn(preset.data as { readonly ease?: Ease })) && (
-        <button type="button" title="Keep this curve with the project" aria-label="Keep this curve with the project" onClick={keep} className="grid h-11 place-items-center rounded-md text-muted ring-1 ring-line ring-inset hover:bg-lifted hover:text-paper"><Plus size={14} aria-hidden="true" /></button>
+        <button type="button" title="Keep this curve with the project" aria-label="Keep this curve with the project" onClick={keep} className="grid h-[42px] place-items-center rounded-md text-muted ring-1 ring-line ring-inset hover:bg-lifted hover:text-paper"><Plus size={14} aria-hidden="true" /></button>
       )}
       {named && <span className="col-span-full"><InPlace key={named.id} label="Name of the curve" value={named.name} editing onDone={() => setNaming(null)} onSet={(name) => void editor.do('presets.rename', { preset: named.id, name })} /></span>}
     </>
