@@ -16,3 +16,4 @@ export { placeOutside, type Place } from './outside';
 export { legPath } from './vector';
 export { fitSegment, type Fit } from './fit';
 export { thinScalar, thinVector, type TimesBetween } from './thin';
+export { withoutFields } from './without-fields';

@@ -20,3 +20,4 @@ export { keptOfComposition, keptOfLayer, keptOfProject, keptOperators } from './
 export { changedSince, settledValues } from './settled-values';
 export { placeInside, valueAt } from './values';
 export { worldMatrix } from './world-matrix';
+export { keyAdded, type KeyAdded } from './key-added';

@@ -1,9 +1,8 @@
-import { keyedTracks, keyTimesOf, sourceOf, sourceTimeAt } from '../../scene';
+import { keyAdded, keyedTracks, keyTimesOf, sourceOf, sourceTimeAt } from '../../scene';
 import { inOrder, inTime, member, type Channel, type Composition, type Layer, type Project } from '../../model';
 import { DUST, dust, ratio, type Frames, type Span } from '../../time';
 import { count } from '../document/change';
 import type { StoredKey } from '../keys/chosen-keys';
-import { keyAdded } from '../keys/key-added';
 import type { Made } from '../document/made';
 import { compositionPath, layerPath, trackPath } from '../document/paths';
 import { patchOf, sameValue, type Patch } from '../document/patch';

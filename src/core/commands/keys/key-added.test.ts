@@ -1,8 +1,7 @@
 import fc from 'fast-check';
 import { afterAll, describe, expect, test } from 'vitest';
 import { addKeys, applyPatches, validateTouched } from '..';
-import { keyAdded } from './key-added';
-import { keyTimeAt, sampleChannel, tracksOf, trackAt, type Track } from '../../scene';
+import { keyAdded, keyTimeAt, sampleChannel, tracksOf, trackAt, type Track } from '../../scene';
 import { inOrder, inTime, type Channel } from '../../model';
 import { counting, missingFrom, randomFilm } from '../../../../tests/support/random-film';
 import { projectOf, type LayerInput } from '../../../../tests/support/projects';

@@ -1,11 +1,10 @@
-import { runsRound, segmentControls, type ScalarKey } from '../../keys';
+import { runsRound, segmentControls, withoutFields, type ScalarKey } from '../../keys';
 import type { Channel, ChannelType, Project } from '../../model';
 import type { Frames } from '../../time';
 import { count, type Draft } from '../document/change';
 import { byTrack, rekeyed, type StoredKey } from './chosen-keys';
 import { isHeldKey } from './key-shape';
 import type { Patch } from '../document/patch';
-import { withoutFields } from './stored-key';
 import type { KeyRef } from '../document/target';
 
 /**

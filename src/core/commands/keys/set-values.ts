@@ -1,8 +1,7 @@
-import { hasKeys, keyMomentsOf, keyTimesOf, sampleChannel, type Track } from '../../scene';
+import { hasKeys, keyAdded, keyMomentsOf, keyTimesOf, sampleChannel, type Track } from '../../scene';
 import { inTime, type Channel, type Composition, type Layer, type Project } from '../../model';
 import { DUST, hull, type Frames } from '../../time';
 import { count, type Draft } from '../document/change';
-import { keyAdded } from './key-added';
 import { SMOOTH } from './key-shape';
 import { isNamedByWords, nameFromWords } from '../document/next-name';
 import { layerPath, trackPath } from '../document/paths';

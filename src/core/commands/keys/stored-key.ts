@@ -13,11 +13,6 @@ export function storedKey({ operator }: Track, key: AnyKey | undefined): unknown
   return { ...rest, to: isMoment(to) && to.was === value ? to : value };
 }
 
-/** A key without some of its fields; the same key where it has none of them. */
-export function withoutFields<K extends object>(key: K, ...fields: readonly (keyof K)[]): K {
-  return fields.some((field) => field in key) ? (Object.fromEntries(Object.entries(key).filter(([field]) => !fields.includes(field as keyof K))) as K) : key;
-}
-
 /** Patches that make of one set of keys another: whole keys that came or went, single fields of those that stayed. `path` leads to where `keys` stands. */
 export function keyPatches(track: Track, path: readonly string[], before: Readonly<Record<string, AnyKey>>, after: Readonly<Record<string, AnyKey>>): readonly Patch[] {
   return [...new Set([...Object.keys(before), ...Object.keys(after)])].flatMap((id): readonly Patch[] => {

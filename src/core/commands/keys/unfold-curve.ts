@@ -1,5 +1,5 @@
 import { channelSampler, sampleChannel } from '../../scene';
-import { endOf, fitSegment, legPath, prepareCurve, thinScalar, thinVector, type KeyCurve, type ScalarKey, type VectorKey } from '../../keys';
+import { endOf, fitSegment, legPath, prepareCurve, thinScalar, thinVector, withoutFields, type KeyCurve, type ScalarKey, type VectorKey } from '../../keys';
 import type { Project } from '../../model';
 import { count } from '../document/change';
 import { byTrack, rekeyed, type StoredKey, type TrackKeys } from './chosen-keys';
@@ -8,7 +8,6 @@ import { timesBetween, tooLong } from './look-times';
 import type { Made } from '../document/made';
 import type { Patch } from '../document/patch';
 import type { Refused } from '../document/refused';
-import { withoutFields } from './stored-key';
 import type { KeyRef } from '../document/target';
 
 /** How near handles come to the curve that they take the place of, as a share of its range. */

@@ -1,11 +1,11 @@
-import { endOf, type VectorKey } from '../../keys';
+import { endOf, withoutFields, type VectorKey } from '../../keys';
 import type { Channel, Project } from '../../model';
 import type { Frames } from '../../time';
 import { count, type Draft } from '../document/change';
 import { byTrack, momentOf, type StoredKey } from '../keys/chosen-keys';
 import type { Patch } from '../document/patch';
 import { keyAt } from '../keys/set-values';
-import { keyPatches, withoutFields } from '../keys/stored-key';
+import { keyPatches } from '../keys/stored-key';
 import type { KeyRef } from '../document/target';
 import type { Refused } from '../document/refused';
 import { tidy } from '../document/tidy';

@@ -1,11 +1,10 @@
-import { keyedTracks } from '../../scene';
+import { keyAdded, keyedTracks } from '../../scene';
 import { drawnHandles, runsRound, type ScalarKey } from '../../keys';
 import { inTime, member, type Channel, type ChannelSpec, type Project } from '../../model';
 import { DUST, dust, type Frames } from '../../time';
 import type { Draft } from '../document/change';
 import type { StoredKey } from '../keys/chosen-keys';
 import { upsideDown } from './flip';
-import { keyAdded } from '../keys/key-added';
 import { nameOf } from '../layers/layers';
 import { mirrored, mirrorLine } from './mirror';
 import { trackPath } from '../document/paths';

@@ -1,11 +1,10 @@
-import { sampleChannel } from '../../scene';
 import {
-  crossings, cutCubic, divideProgress, dotAt, drawnHandles, endOf, isDrawable, legPath, parameterAt, partOf, placeOutside, prepareCurve, prepareEase, runsRound, segmentControls, turnsOf,
+  crossings, cutCubic, divideProgress, dotAt, drawnHandles, endOf, isDrawable, legPath, parameterAt, partOf, placeOutside, prepareCurve, prepareEase, runsRound, segmentControls, turnsOf, withoutFields,
   type Cubic, type Handle, type KeyCurve, type NoParts, type Part, type PathLeg, type ScalarKey, type VectorKey,
-} from '../../keys';
-import { inTime, type Channel, type ChannelSpec } from '../../model';
-import { DUST, type Frames } from '../../time';
-import { withoutFields } from './stored-key';
+} from '../keys';
+import { inTime, type Channel, type ChannelSpec } from '../model';
+import { DUST, type Frames } from '../time';
+import { sampleChannel } from './prepared-channel';
 
 /** What came of asking for a key at a time where nothing is to change. `more` counts further keys that this took. */
 export type KeyAdded =
