@@ -1,5 +1,6 @@
 import { Refusal, WrongUsage } from './refusal';
 import type { Verb } from './verb';
+import { bake } from './verbs/bake';
 import { check } from './verbs/check';
 import { commands } from './verbs/commands';
 import { edit } from './verbs/edit';
@@ -7,7 +8,7 @@ import { render } from './verbs/render';
 import { sourcetime } from './verbs/sourcetime';
 import { values } from './verbs/values';
 
-const VERBS: readonly Verb[] = [values, sourcetime, check, render, commands, edit];
+const VERBS: readonly Verb[] = [values, sourcetime, check, bake, render, commands, edit];
 
 function help(): string {
   const width = Math.max(...VERBS.map((verb) => verb.usage.length));

@@ -1,14 +1,12 @@
 import path from 'node:path';
-import { wholeBundle, type MediaStore } from '../../bundle';
-import { inOrder, writeProject, type Project } from '../../core/model';
 import { doSteps, type GivenStep } from '../edit/do-steps';
-import { mediaBeside, mediaOver } from '../media';
+import { mediaOver } from '../media';
 import { openFile } from '../open-project';
 import { needed, readOptions } from '../options';
 import { readText } from '../read-file';
 import { Refusal, WrongUsage } from '../refusal';
+import { saveProject } from '../save-project';
 import type { Verb } from '../verb';
-import { writeWhole } from '../write-file';
 
 const usage = 'edit FILE --do EVENT --with JSON_OR_@FILE --out FILE2 (or --script STEPS.jsonl)';
 
@@ -26,7 +24,7 @@ export const edit: Verb = {
     const { project, media: under, zip } = await openFile(positionals[0]!);
     const media = mediaOver(under);
     const done = await doSteps(project, steps, media);
-    await save(done.project, media, out, /\.zip$/i.test(out) || (zip && path.resolve(out) === path.resolve(positionals[0]!)));
+    await saveProject(done.project, media, out, { place: positionals[0]!, zip });
     return { done: done.words, out };
   },
 };
@@ -58,15 +56,4 @@ function parse(text: string, place: string): unknown {
   } catch (error) {
     throw new Refusal(`${place} is no JSON: ${(error as Error).message}.`);
   }
-}
-
-/** Media come first: a file never names what is not there yet. */
-async function save(project: Project, media: MediaStore, out: string, asZip: boolean): Promise<void> {
-  if (asZip) return writeWhole(out, await wholeBundle(project, media));
-  const target = mediaBeside(out);
-  for (const asset of inOrder(project.assets)) {
-    const bytes = (await target.has(asset)) ? null : await media.read(asset);
-    if (bytes) await target.keep(bytes, asset.mime);
-  }
-  await writeWhole(out, writeProject(project));
 }

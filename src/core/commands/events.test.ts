@@ -58,6 +58,7 @@ const SAMPLES: Readonly<Record<Event, object>> = {
   'layers.paste': { composition: 'reel', clip: fromMemory(copyLayers(film, 'main', layers)), at: 3 },
   'layers.parent': { composition: 'main', layers: ['child'], parent: 'lamp', frame: 10 },
   'layers.nest': { composition: 'main', layers: ['lamp', 'child'], name: 'Both' },
+  'layers.bake': { composition: 'main', layers: ['tram'] },
   'layers.unnest': { composition: 'main', layer: 'calm' },
   'layers.move': { composition: 'main', layers: ['child'], by: [4, 6], frame: 0 },
   'layers.place': { composition: 'main', placed: [{ layer: 'child', world: [2, 0, 0, 2, 30, 40] }], frame: 0 },

@@ -1,14 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
-  applyPatches, copyKeys, copyLayers, duplicateLayers, invertPatches, NO_MOMENTS, nestLayers, pasteKeys, pasteLayers, rescaleLayer, reorderLayers, setDuration, setParent, setRate, shiftMoments, splitLayers,
+  applyPatches, copyKeys, copyLayers, duplicateLayers, invertPatches, NO_MOMENTS, nestLayers, pasteKeys, pasteLayers, reorderLayers, setDuration, setParent, setRate, shiftMoments, splitLayers,
   stepLayers, stretchLayers, validateTouched, type Draft, type Patch, type Refused,
 } from '.';
-import { sourceTimeAt, worldMatrix, trackAt } from '../scene';
+import { sourceTimeAt, worldMatrix, trackAt, rescaled, rescaleLayer } from '../scene';
 import { inOrder, inTime, readProject, writeProject, type Project } from '../model';
 import { multiply } from '../display';
 import { projectOf, type LayerInput } from '../../../tests/support/projects';
-import { rescaled } from './bars/rescale';
 
 let count = 0;
 const newId = () => `made${++count}`;

@@ -31,6 +31,6 @@ export function asSampled(project: Project, host: Composition, layer: Layer): La
   return sampled;
 }
 
-function withAt<T>(value: T, [name, ...rest]: readonly string[], to: unknown): T {
+export function withAt<T>(value: T, [name, ...rest]: readonly string[], to: unknown): T {
   return name === undefined ? (to as T) : ({ ...value, [name]: withAt((value as Readonly<Record<string, unknown>>)[name], rest, to) } as T);
 }

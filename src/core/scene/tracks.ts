@@ -73,6 +73,11 @@ export function hasKeys(channel: Channel): boolean {
   return inTime(channel.keys).length > 0;
 }
 
+/** How many keys a channel has. */
+export function keyCount(channel: Channel): number {
+  return inTime(channel.keys).length;
+}
+
 function list(layer: Layer, source: Composition | null): readonly Track[] {
   return [...ownTracks(layer), ...(layer.kind === 'nest' ? publicDials(layer, source) : []), ...inOrder(layer.timing).flatMap((node) => ownKeysOf(node as OperatorEntry))];
 }

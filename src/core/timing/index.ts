@@ -4,7 +4,7 @@ export { OPERATORS, type Operator } from './operators';
 export { moveOf, playedMoves, type PlayedMove } from './operators/cue';
 export { feetOf } from './operators/ramp';
 export { CAP, pieces, preimages, type Piece, type Showing } from './pieces';
-export type { Segment, Side } from './segment';
+export { whenSegmentGives, type Segment, type Side } from './segment';
 export { momentsIn, withoutMoments } from './moments';
 export { newOperator, operatorFits } from './new-operator';
 export { isPassedOver, operatorOf, prepareStack, type OperatorNode, type PreparedStack, type StackContext, type Step } from './stack';

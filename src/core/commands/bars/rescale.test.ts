@@ -1,8 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { copyLayers, pasteLayers, rescaleLayer, setDuration, setRate, stretchLayers } from '..';
-import { rescaledTimes } from './rescale';
-import { keyTimeAt, sampleChannel, sourceOf, sourceTimeAt, tracksOf, trackAt } from '../../scene';
+import { copyLayers, pasteLayers, setDuration, setRate, stretchLayers } from '..';
+import { keyTimeAt, sampleChannel, sourceOf, sourceTimeAt, tracksOf, trackAt, rescaledTimes, rescaleLayer } from '../../scene';
 import { inOrder, inTime, type Layer, type OperatorEntry, type Project } from '../../model';
 import { done } from '../../../../tests/support/edits';
 import { projectOf, type LayerInput } from '../../../../tests/support/projects';

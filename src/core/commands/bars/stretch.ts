@@ -1,4 +1,4 @@
-import { ownTracks, sourceOf } from '../../scene';
+import { ownTracks, sourceOf, rescaleChannel, rescaled } from '../../scene';
 import { hasContentTime, inOrder, inTime, member, type Channel, type Layer, type OperatorEntry, type Project } from '../../model';
 import { newOperator } from '../../timing';
 import { hull, type Frames } from '../../time';
@@ -7,7 +7,6 @@ import { forLayers } from '../layers/layers';
 import { nextNames } from '../document/next-name';
 import { layerPath } from '../document/paths';
 import { patchOf, sameValue, type Patch } from '../document/patch';
-import { rescaleChannel, rescaled } from './rescale';
 
 
 /** Stretches never make a bar shorter than this. */

@@ -1,3 +1,4 @@
+import { countsInHostFrames, rescaleChannel, rescaled, rescaleLayer, rescaleMarkers, rescaleOperator, rescaleTime } from '../../scene';
 import { inOrder, member, settleRigid, type Asset, type Channel, type Composition, type Layer, type Project } from '../../model';
 import { DUST, framesPerSecond, sameRate, type Rate, type Span } from '../../time';
 import { count, type Draft } from '../document/change';
@@ -5,7 +6,6 @@ import { nextName } from '../document/next-name';
 import { pictureSwapped } from '../layers/swap-picture';
 import { compositionPath, layerPath } from '../document/paths';
 import { patchesBetween, patchOf, sameValue, type Patch } from '../document/patch';
-import { countsInHostFrames, rescaleChannel, rescaled, rescaleLayer, rescaleMarkers, rescaleOperator, rescaleTime } from '../bars/rescale';
 import type { Refused } from '../document/refused';
 
 /** Sets or takes away the tempo of a composition. */

@@ -52,6 +52,7 @@ import { layersSplit } from './layers-split';
 import { layersStep } from './layers-step';
 import { layersStretch } from './layers-stretch';
 import { layersTrim } from './layers-trim';
+import { layersBake } from './layers-bake';
 import { layersUnnest } from './layers-unnest';
 import { markersAdd } from './markers-add';
 import { markersDelete } from './markers-delete';
@@ -125,6 +126,7 @@ export const COMMANDS = [
   layersParent,
   layersNest,
   layersUnnest,
+  layersBake,
   layersMove,
   layersPlace,
   layersGaps,

@@ -1,4 +1,4 @@
-import { hasKeys, keyTimesOf, sampleChannel, trackAt, unbent, type Track } from '../../scene';
+import { hasKeys, keyTimesOf, sampleChannel, trackAt, unbent, type Track, rescaleChannel, rescaled } from '../../scene';
 import { member, type Channel, type Project } from '../../model';
 import { framesPerSecond, type Frames, type Rate } from '../../time';
 import { count, type Draft } from '../document/change';
@@ -6,7 +6,6 @@ import { byTrack, chosenOf, momentOf } from './chosen-keys';
 import { bringPresets, presetsOf, saidOf, type ClipPreset } from './clip-presets';
 import { trackPath } from '../document/paths';
 import { patchOf, type Patch } from '../document/patch';
-import { rescaleChannel, rescaled } from '../bars/rescale';
 import { keyAt } from './set-values';
 import { storedKey } from './stored-key';
 import { keysOf, reach, reachLayer, restingChannel, type KeyRef, type TrackRef } from '../document/target';

@@ -1,3 +1,4 @@
+import { rescaleLayer } from '../../scene';
 import { fromMemory, inOrder, member, newComposition, newProject, type Asset, type Composition, type Layer, type Project } from '../../model';
 import { framesPerSecond, hull, type Frames } from '../../time';
 import { count, type Draft } from '../document/change';
@@ -5,7 +6,6 @@ import { bringPresets, presetsOf, runningKeys, saidOf, type ClipPreset } from '.
 import { nextNames } from '../document/next-name';
 import { compositionPath, layerPath } from '../document/paths';
 import { patchOf, sameValue, type Patch } from '../document/patch';
-import { rescaleLayer } from '../bars/rescale';
 
 /** The composition in a clip that holds the layers themselves. */
 const CLIP = 'clip';

@@ -1,4 +1,4 @@
-import { sourceOf } from '../../scene';
+import { sourceOf, countsInHostFrames, rescaleOperator } from '../../scene';
 import { inOrder, member, newNest, type Layer, type OperatorEntry, type Project } from '../../model';
 import { framesPerSecond, type Rate } from '../../time';
 import { count, type Draft } from '../document/change';
@@ -6,7 +6,6 @@ import { nameOf } from '../layers/layers';
 import { layerPath } from '../document/paths';
 import { patchOf, type Patch } from '../document/patch';
 import type { Refused } from '../document/refused';
-import { countsInHostFrames, rescaleOperator } from '../bars/rescale';
 import { reachLayer } from '../document/target';
 import { whyNoOperator, type OperatorRef } from './timing';
 

@@ -1,5 +1,5 @@
 import { faultsOnKeys, hasContentTime, member, operatorFaults, type Composition, type Layer, type OperatorEntry, type Project } from '../../model';
-import { timingOf } from '../../scene';
+import { timingOf, rescaled } from '../../scene';
 import { framesPerSecond, hull, type Frames } from '../../time';
 import { newOperator, operatorFits, OPERATORS, operatorOf, type Birth } from '../../timing';
 import { count, type Draft } from '../document/change';
@@ -7,7 +7,6 @@ import type { Made } from '../document/made';
 import { nameOf } from '../layers/layers';
 import { layerPath } from '../document/paths';
 import { applyPatches, patchOf, type Patch } from '../document/patch';
-import { rescaled } from '../bars/rescale';
 import type { Refused } from '../document/refused';
 import { reachLayer } from '../document/target';
 import { whatGave } from './what-gave';

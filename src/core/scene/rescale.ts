@@ -1,8 +1,8 @@
-import { hasKeys, ownTracks } from '../../scene';
-import { inTime, type Channel, type Layer, type Marker, type OperatorEntry, type TimeOrMoment } from '../../model';
-import { operatorOf, type OperatorFields, type OwnKey } from '../../timing';
-import type { Frames } from '../../time';
-import { applyPatches, patchOf, type Patch } from '../document/patch';
+import { inTime, type Channel, type Layer, type Marker, type OperatorEntry, type TimeOrMoment } from '../model';
+import { operatorOf, type OperatorFields, type OwnKey } from '../timing';
+import type { Frames } from '../time';
+import { withAt } from './sampled-layer';
+import { hasKeys, ownTracks } from './tracks';
 
 /** A time at another rate, free of the dust of dividing; what falls on 0 from below is 0, for a file has no other. */
 export function rescaled(at: Frames, factor: number): Frames {
@@ -24,12 +24,7 @@ export function rescaleTime(time: TimeOrMoment, factor: number): TimeOrMoment {
 export function rescaleLayer(layer: Layer, factor: number): Layer {
   if (factor === 1) return layer;
   const to = (at: Frames) => rescaled(at, factor);
-  const patches: Patch[] = ownTracks(layer).flatMap(({ path, channel, spec }) => {
-    if (!channel) return [];
-    const next = rescaleChannel(channel, factor, spec.unit === 'frames');
-    return next === channel ? [] : [patchOf(path, channel, next)];
-  });
-  const keyed = applyPatches(layer as never, patches).project as unknown as Layer;
+  const keyed = ownTracks(layer).reduce((one, { path, channel, spec }) => (channel ? withAt(one, path, rescaleChannel(channel, factor, spec.unit === 'frames')) : one), layer);
   const timing = Object.fromEntries(Object.entries(layer.timing.by).map(([id, node]) => [id, countsInHostFrames(layer, node) ? rescaleOperator(node, factor) : node]));
   return {
     ...keyed, start: to(layer.start), spans: layer.spans.map(([from, until]) => [to(from), to(until)] as const),

@@ -1,0 +1,32 @@
+import type { PicturesCompared } from '../core/bake';
+import { evaluateFrame } from '../core/evaluate';
+import { member, type Project } from '../core/model';
+import type { MediaStore } from '../bundle';
+import { nodeSurroundings } from './node-surroundings';
+
+/** Paints every frame of a composition in two projects and tells where they differ most, in levels of 255; colours count as much as they show. */
+export async function comparePictures(before: Project, after: Project, compositionId: string, media: MediaStore): Promise<PicturesCompared> {
+  const { faces, host } = await nodeSurroundings(before, media);
+  const { paintToCanvas } = await import('../painter/node');
+  const { duration } = member(before.compositions.by, compositionId)!;
+  let worst = { frame: 0, difference: 0 };
+  const pixels = (project: Project, frame: number): Uint8ClampedArray => {
+    const canvas = paintToCanvas(evaluateFrame(project, compositionId, frame, { faces, purpose: 'output' })!, host);
+    return canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height).data;
+  };
+  for (let frame = 0; frame < duration; frame++) {
+    const difference = apart(pixels(before, frame), pixels(after, frame));
+    if (difference > worst.difference) worst = { frame, difference };
+  }
+  return { compared: duration, worst };
+}
+
+function apart(a: Uint8ClampedArray, b: Uint8ClampedArray): number {
+  let most = 0;
+  for (let i = 0; i < a.length; i += 4) {
+    const [alpha, beta] = [a[i + 3]!, b[i + 3]!];
+    most = Math.max(most, Math.abs(alpha - beta));
+    for (let k = 0; k < 3; k++) most = Math.max(most, Math.abs(a[i + k]! * alpha - b[i + k]! * beta) / 255);
+  }
+  return most;
+}
