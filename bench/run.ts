@@ -2,6 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import path from 'node:path';
 import { measureAttacks } from './attacks';
+import { measureBake } from './bake';
 import { measureComposedMap } from './composed-map';
 import { measureEvaluation } from './evaluation';
 import { measureFuzz } from './fuzz';
@@ -22,6 +23,7 @@ type Part = { readonly name: string; readonly title: string; readonly measure: (
 const PARTS: readonly Part[] = [
   { name: 'hand', title: 'Under the hand', measure: async (root) => [...measureSampling(), ...measureEvaluation(), ...measureComposedMap(), ...measureGrowth(), ...measureScene(), ...(await measurePlaying(root)), ...(await measureHand(root))] },
   { name: 'keying', title: 'Keying', measure: measureKeying },
+  { name: 'bake', title: 'Baking', measure: measureBake },
   { name: 'gestures', title: 'What a gesture costs the server', measure: measureGestures },
   { name: 'writers', title: 'What an acknowledgement costs', measure: measureWriters },
   { name: 'kill', title: 'Kills', measure: measureKills },

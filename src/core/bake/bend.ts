@@ -2,7 +2,7 @@ import type { ChannelSpec } from '../model';
 import { DUST, dust, type Frames } from '../time';
 import { whenSegmentGives, type Segment } from '../timing';
 import { fitted } from './fitted';
-import { heldLeg, legAt, partsOf, type Leg } from './leg';
+import { heldLeg, legAt, partsOf, type Leg, type Making } from './leg';
 import type { Looks } from './looks';
 
 /** What is needed to write a motion along a map of time. */
@@ -27,7 +27,7 @@ export function bentLegs(motion: readonly Leg[], segments: readonly Segment[], b
     const [y0, y1] = [dust(segment.at(from)), dust(segment.at(to))];
     if (kind === 'held' || y0 === y1) legs.push(heldLeg(from, to, bending.shown(y0)));
     else if (kind === 'linear') straightened(motion, from, to, y0, y1, segment, bending, legs);
-    else for (const [leg, a, b] of along(motion, y0, y1, (y) => clamped(whenSegmentGives(segment, y), from, to), from, to)) legs.push(...fitted(leg, segment, a, b, bending));
+    else along(motion, y0, y1, (y) => clamped(whenSegmentGives(segment, y), from, to), from, to, (leg, a, b) => legs.push(...fitted(leg, segment, a, b, bending)));
   }
   return legs;
 }
@@ -47,8 +47,8 @@ function legAround(motion: readonly Leg[], at: Frames): number {
   return Math.max(0, low - 1);
 }
 
-/** The legs that a way from one time to another meets, in the order of the way, each with the incoming times at which it is met. */
-function* along(motion: readonly Leg[], y0: Frames, y1: Frames, when: (y: Frames) => Frames, from: Frames, to: Frames): Generator<readonly [Leg, Frames, Frames]> {
+/** Meets the legs on a way from one time to another, in the order of the way, each with the incoming times at which it is met. */
+function along(motion: readonly Leg[], y0: Frames, y1: Frames, when: (y: Frames) => Frames, from: Frames, to: Frames, meet: (leg: Leg, a: Frames, b: Frames) => void): void {
   const ahead = y1 > y0;
   const [low, high] = ahead ? [y0, y1] : [y1, y0];
   const [first, last] = [legAround(motion, low), legAround(motion, high - 2 * DUST)];
@@ -57,8 +57,8 @@ function* along(motion: readonly Leg[], y0: Frames, y1: Frames, when: (y: Frames
     const leg = motion[i]!;
     const isLast = i === (ahead ? last : first);
     const end = isLast ? to : when(ahead ? leg.to : leg.from);
-    if (end > x) yield [leg, x, end];
-    x = Math.max(x, end);
+    if (end > x) meet(leg, x, end);
+    if (end > x) x = end;
   }
 }
 
@@ -66,16 +66,19 @@ function straightened(motion: readonly Leg[], from: Frames, to: Frames, y0: Fram
   const slope = (y1 - y0) / (to - from);
   const scale = 1 / slope;
   const by = from - y0 * scale;
-  for (const [leg, a, b] of along(motion, y0, y1, (y) => clamped(dust(y * scale + by), from, to), from, to)) {
+  along(motion, y0, y1, (y) => clamped(dust(y * scale + by), from, to), from, to, (leg, a, b) => {
     const [p, q] = [y0 + (a - from) * slope, y0 + (b - from) * slope];
     const parts = partsOf(leg, bending.spec, Math.max(leg.from, dust(Math.min(p, q))), Math.min(leg.to, dust(Math.max(p, q))));
     if (!parts) {
       legs.push(...fitted(leg, segment, a, b, bending));
-      continue;
+      return;
     }
-    const there = parts.map((part) => legAt(part, scale, by));
-    if (scale < 0) there.reverse();
     // The ends are told, so that no dust of dividing comes between a leg and the next.
-    for (const [i, one] of there.entries()) legs.push({ ...one, from: i === 0 ? a : dust(one.from), to: i === there.length - 1 ? b : dust(one.to) });
-  }
+    for (let i = 0; i < parts.length; i++) {
+      const one: Making = legAt(parts[scale < 0 ? parts.length - 1 - i : i]!, scale, by);
+      one.from = i === 0 ? a : dust(one.from);
+      one.to = i === parts.length - 1 ? b : dust(one.to);
+      legs.push(one);
+    }
+  });
 }

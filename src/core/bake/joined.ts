@@ -16,7 +16,7 @@ export function joined(legs: readonly Leg[], shown: (at: Frames) => unknown, ben
     if (from > leg.from + DUST) {
       if (from >= leg.to - DUST) continue;
       rest = late(leg, from, bending);
-    } else if (looks.has(leg.from)) {
+    } else if (!goesOn(made[made.length - 1], leg) && looks.has(leg.from)) {
       const here = shown(leg.from);
       if (!same(here, leg.start) && !near(here, leg.start)) {
         from = looks.next(leg.from);
@@ -28,6 +28,11 @@ export function joined(legs: readonly Leg[], shown: (at: Frames) => unknown, ben
     for (const one of rest) add(made, one);
   }
   return made;
+}
+
+/** Whether a leg leaves where the one before it arrives, on the move: then nothing else can be shown there. */
+function goesOn(last: Leg | undefined, leg: Leg): boolean {
+  return last !== undefined && same(last.end, leg.start) && !(isFlat(last) && isFlat(leg));
 }
 
 /** So much may lie between a limit and what is shown there: the dust of a time, on a steep way. */

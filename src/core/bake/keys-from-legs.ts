@@ -1,4 +1,4 @@
-import type { Channel, ChannelType } from '../model';
+import { recordInTime, type Channel, type ChannelType } from '../model';
 import { isFlat, same, type Leg } from './leg';
 
 type Key = Channel['keys'][string];
@@ -17,26 +17,34 @@ export function keysFromLegs(legs: readonly Leg[], type: ChannelType): { readonl
   for (let i = from; i <= legs.length; i++) {
     const [before, leg] = [i === from ? undefined : legs[i - 1], legs[i]];
     if (!leg && isFlat(before!)) break;
-    const value = leg ? leg.start : before!.end;
-    const jumps = before !== undefined && mixes && !stays(before, leg) && !same(before.end, value);
-    made.push({
-      id: `k${made.length + 1}`, at: leg ? leg.from : before!.to, value,
-      ...(jumps ? { arrives: before.end } : {}),
-      ...(before?.left && !stays(before, leg) ? { left: before.left } : {}), ...(before?.pathLeft ? { pathLeft: before.pathLeft } : {}),
-      ...(leg ? leaving(leg, legs[i + 1], type) : {}), joined: false,
-    });
+    const key: Making = { id: `k${made.length + 1}`, at: leg ? leg.from : before!.to, value: leg ? leg.start : before!.end, joined: false };
+    if (mixes && before && !stays(before, leg)) {
+      if (!same(before.end, key.value)) key.arrives = before.end;
+      if (before.left) key.left = before.left;
+      if (before.pathLeft) key.pathLeft = before.pathLeft;
+    }
+    if (mixes && leg) leave(key, leg, legs[i + 1], type);
+    made.push(key);
   }
-  return { keys: Object.fromEntries(made.map((key) => [key.id, key])) as Channel['keys'], value: made[0]!.value };
+  return { keys: recordInTime(made), value: made[0]!.value };
 }
+
+type Making = { -readonly [K in keyof Key]: Key[K] };
 
 /** Whether a leg has to be held by its key: it stands, and what follows begins elsewhere. */
 function stays(leg: Leg, next: Leg | undefined): boolean {
   return isFlat(leg) && next !== undefined && !same(leg.end, next.start);
 }
 
-function leaving(leg: Leg, next: Leg | undefined, type: ChannelType): object {
-  if (type === 'T' || type === 'B' || type === 'E') return {};
-  if (isFlat(leg)) return stays(leg, next) ? (type === 'N' ? { right: 'hold' } : { ease: 'hold' }) : {};
-  const { right, curve, ease, pathRight } = leg;
-  return { ...(right ? { right } : {}), ...(curve ? { curve } : {}), ...(ease === undefined ? {} : { ease }), ...(pathRight ? { pathRight } : {}) };
+function leave(key: Making, leg: Leg, next: Leg | undefined, type: ChannelType): void {
+  if (isFlat(leg)) {
+    if (!stays(leg, next)) return;
+    if (type === 'N') key.right = 'hold';
+    else key.ease = 'hold';
+    return;
+  }
+  if (leg.right) key.right = leg.right;
+  if (leg.curve) key.curve = leg.curve;
+  if (leg.ease !== undefined) key.ease = leg.ease;
+  if (leg.pathRight) key.pathRight = leg.pathRight;
 }

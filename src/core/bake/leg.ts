@@ -1,4 +1,4 @@
-import { drawnHandles, endOf, runsRound, type Ease, type Handle, type KeyCurve, type ScalarKey, type VectorKey } from '../keys';
+import { cutCubic, drawnHandles, endOf, isDrawable, parameterAt, partOf, runsRound, segmentControls, type Cubic, type Ease, type Handle, type KeyCurve, type ScalarKey, type VectorKey } from '../keys';
 import { inTime, type Channel, type ChannelSpec, type ChannelType } from '../model';
 import { channelSampler, keyAdded } from '../scene';
 import { DUST, type Frames } from '../time';
@@ -80,21 +80,35 @@ export function isFlat(leg: Leg): boolean {
   return [leg.right?.[1], leg.left?.[1], ...(leg.pathRight ?? []), ...(leg.pathLeft ?? [])].every((one) => one === undefined || one === 0);
 }
 
+/** A leg as it is put together: fields that have no value are not there. */
+export type Making = { -readonly [K in keyof Leg]: Leg[K] };
+
 /** The leg with times `at · scale + by`; where the scale is below nought it runs from its end to its start. */
 export function legAt(leg: Leg, scale: number, by: Frames): Leg {
-  const at = (t: Frames) => t * scale + by;
-  const bent = (handle: Handle | undefined): Handle | undefined => handle && [handle[0] * scale + 0, handle[1]];
-  if (scale > 0) return { ...leg, from: at(leg.from), to: at(leg.to), ...drop({ right: bent(leg.right), left: bent(leg.left) }) };
   const { right, left, curve, ease, pathRight, pathLeft, held } = leg;
-  return {
-    from: at(leg.to), to: at(leg.from), start: held ? leg.start : leg.end, end: leg.start, held,
-    ...drop({ right: bent(left), left: bent(right), curve: curve && turned(curve), ease: ease && turnedEase(ease), pathRight: pathLeft, pathLeft: pathRight }),
-  };
+  const [a, b] = [leg.from * scale + by, leg.to * scale + by];
+  if (scale > 0) {
+    const next: Making = { from: a, to: b, start: leg.start, end: leg.end, held };
+    if (right) next.right = bent(right, scale);
+    if (left) next.left = bent(left, scale);
+    if (curve) next.curve = curve;
+    if (ease !== undefined) next.ease = ease;
+    if (pathRight) next.pathRight = pathRight;
+    if (pathLeft) next.pathLeft = pathLeft;
+    return next;
+  }
+  const next: Making = { from: b, to: a, start: held ? leg.start : leg.end, end: leg.start, held };
+  if (left) next.right = bent(left, scale);
+  if (right) next.left = bent(right, scale);
+  if (curve) next.curve = turned(curve);
+  if (ease !== undefined) next.ease = turnedEase(ease);
+  if (pathLeft) next.pathRight = pathLeft;
+  if (pathRight) next.pathLeft = pathRight;
+  return next;
 }
 
-/** Without fields that have no value. */
-function drop<T extends object>(fields: T): { [K in keyof T]?: Exclude<T[K], undefined> } {
-  return Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as never;
+function bent([dt, dv]: Handle, scale: number): Handle {
+  return [dt * scale + 0, dv];
 }
 
 /** The curve that runs as this one does backwards: in for out, and out for in. */
@@ -121,15 +135,17 @@ export function valueOn(leg: Leg, spec: ChannelSpec, at: Frames): unknown {
 }
 
 /** A channel of two keys that shows a leg. */
-function channelOf({ from, to, start, end, right, left, curve, ease, pathRight, pathLeft, held }: Leg): Channel {
-  const keys = {
-    a: { id: 'a', at: from, value: start, ...drop({ right: held ? 'hold' : right, curve, ease: held ? 'hold' : ease, pathRight }) },
-    b: { id: 'b', at: to, value: end, ...drop({ left, pathLeft }) },
-  };
-  return { value: start, keys, before: 'hold', after: 'hold', repeats: null, formula: null, formulaOff: false, limits: null, closed: false };
+function channelOf(leg: Leg): Channel {
+  const [a, b] = keysOf(leg);
+  return { value: leg.start, keys: { a: a!, b: b! }, before: 'hold', after: 'hold', repeats: null, formula: null, formulaOff: false, limits: null, closed: false };
 }
 
-const cuts = new WeakMap<Leg, Map<string, readonly Leg[] | null>>();
+function keysOf({ from, to, start, end, right, left, curve, ease, pathRight, pathLeft, held }: Leg): readonly Key[] {
+  return [{ id: 'a', at: from, value: start, right: held ? 'hold' : right, curve, ease: held ? 'hold' : ease, pathRight }, { id: 'b', at: to, value: end, left, pathLeft }];
+}
+
+type Cut = { readonly from: Frames; readonly to: Frames; readonly parts: readonly Leg[] | null };
+const cuts = new WeakMap<Leg, Cut[]>();
 
 /**
  * The leg from one of its times to another as one leg or, where one cannot run so, as several; null where keys cannot show a part
@@ -141,13 +157,33 @@ export function partsOf(leg: Leg, spec: ChannelSpec, from: Frames, to: Frames): 
   if (leg.held) return [{ ...leg, from: a, to: b }];
   if (spec.type === 'N' && isEven(leg)) return [{ ...leg, from: a, to: b, start: valueOn(leg, spec, a), end: valueOn(leg, spec, b) }];
   let known = cuts.get(leg);
-  if (!known) cuts.set(leg, (known = new Map()));
-  const name = `${a} ${b}`;
-  if (!known.has(name)) known.set(name, cut(leg, spec, a, b));
-  return known.get(name)!;
+  if (!known) cuts.set(leg, (known = []));
+  let found = known.find((one) => one.from === a && one.to === b);
+  if (!found) known.push((found = { from: a, to: b, parts: cut(leg, spec, a, b) }));
+  return found.parts;
+}
+
+/** A cubic cut at a time inside it, into more parts where two keys could not draw one. */
+function halves(cubic: Cubic, at: Frames): readonly Cubic[] {
+  const s = parameterAt(cubic, at);
+  const two = [partOf(cubic, 0, s), partOf(cubic, s, 1)];
+  return two.every(isDrawable) ? two : cutCubic(cubic, at, () => []);
+}
+
+/** A leg of numbers that runs by its handles, as cubics. */
+function cutNumbers(leg: Leg, from: Frames, to: Frames): readonly Leg[] | null {
+  const { right, left } = segmentControls(keysOf(leg) as readonly ScalarKey[], 0)!;
+  const [start, end] = [leg.start as number, leg.end as number];
+  let cubics: readonly Cubic[] = [[[leg.from, start], [leg.from + right[0], start + right[1]], [leg.to + left[0], end + left[1]], [leg.to, end]]];
+  for (const at of [from, to]) {
+    if (at > leg.from && at < leg.to) cubics = cubics.flatMap((one) => (at > one[0][0] + DUST && at < one[3][0] - DUST ? halves(one, at) : [one]));
+  }
+  const inside = cubics.filter((one) => one[0][0] >= from - DUST && one[3][0] <= to + DUST);
+  return inside.every(isDrawable) ? inside.map(([p, q, r, s]) => ({ from: p[0], to: s[0], start: p[1], end: s[1], held: false, right: [Math.max(0, q[0] - p[0]), q[1] - p[1]], left: [Math.min(0, r[0] - s[0]), r[1] - s[1]] })) : null;
 }
 
 function cut(leg: Leg, spec: ChannelSpec, from: Frames, to: Frames): readonly Leg[] | null {
+  if (spec.type === 'N' && !leg.curve) return cutNumbers(leg, from, to);
   let channel = channelOf(leg);
   let n = 0;
   for (const at of [from, to]) {

@@ -1,5 +1,5 @@
 import { member, type Composition, type Layer, type Project } from '../model';
-import { sourceOf, sourceTimeAt, trackAt, valueAt, type Track } from '../scene';
+import { channelSampler, isNarrowed, keyTimesOf, sourceOf, sourceTimeAt, trackAt, type KeyTimes, type Track } from '../scene';
 import { dust, inSpans, type Frames } from '../time';
 import type { BakedTrack } from './baking';
 import { difference } from './difference';
@@ -11,99 +11,171 @@ export type Miss = { readonly path: readonly string[]; readonly address: string;
 /** What a proof found: for each track the worst at what is proved, and the worst between frames, where nothing is promised. */
 export type Proof = { readonly worst: readonly Miss[]; readonly between: Miss | null; /** How many values were compared. */ readonly compared: number };
 
-/** A way through nests: the compositions and layers on it, and whom it leads to. */
-type Stand = { readonly host: Composition; readonly layer: Layer; readonly offset: Frames };
-type Way = { readonly stands: readonly Stand[]; readonly last: Stand };
+
+/** Between frames, so many looks apart, what differs is told too. */
+const STRIDE = 16;
 
 /**
  * Compares baked tracks before and after, through the same functions that show them, at every whole frame of the composition and at
- * each time at which others look in; between frames, at the halves, what differs is told apart. A layer that shows where it did not, or
- * the other way round, counts as the track `shown`. Steps after each frame.
+ * each time at which others look in; half-way between frames, here and there, what differs is told apart. A layer that shows where it did not, or
+ * the other way round, counts as the track `shown`. Steps after every few layers.
  */
 export function* proofSteps(before: Project, after: Project, hostId: string, tracks: readonly BakedTrack[]): Generator<number, Proof> {
   const host = member(before.compositions.by, hostId)!;
-  const groups = grouped(before, after, hostId, tracks);
-  const worst = new Map<string, Miss>();
+  const rooms = roomsOf(before, after, hostId, tracks);
+  const worst: Miss[] = [];
   let between: Miss | null = null;
-  let compared = 0;
-  const whole = Array.from({ length: host.duration }, (_, frame) => frame);
-  const proved = [...whole, ...looksBetween(before, hostId).filter((at) => at >= 0 && at < host.duration)];
-  for (const [n, frame] of proved.entries()) {
-    for (const group of groups) {
-      compared += lookAt(before, after, group, frame, (miss) => {
-        const name = `${miss.path.join('/')}/${miss.address}`;
-        const known = worst.get(name);
-        if (!known || miss.error > known.error) worst.set(name, miss);
-      });
+  let [compared, done] = [0, 0];
+  const proved = [...Array.from({ length: host.duration }, (_, frame) => frame), ...looksBetween(before, hostId).filter((at) => at >= 0 && at < host.duration)];
+  const halves: Frames[] = [];
+  for (let frame = STRIDE / 2 + 0.5; frame < host.duration; frame += STRIDE) halves.push(frame);
+  const many = rooms.reduce((sum, room) => sum + room.pairs.length, 0);
+  for (const room of rooms) {
+    const [whole, half] = [looksInto(before, after, room, proved), looksInto(before, after, room, halves)];
+    for (const pair of room.pairs) {
+      if (pair.bar) {
+        const wrong = barMisses(before, after, room, pair, whole);
+        if (wrong !== null) worst.push({ path: [...room.path, pair.was.id], address: 'shown', label: `${pair.was.name}, shown`, frame: wrong, error: 1 });
+      }
+      const [ours, theirs] = [timesOf(pair, whole), timesOf(pair, half)];
+      for (const subject of pair.tracks) {
+        const miss = (found: Worst): Miss => ({ path: [...room.path, pair.was.id], address: subject.address, label: `${pair.was.name}, ${subject.label}`, ...found });
+        const found = worstOf(subject, whole, ours);
+        if (found) worst.push(miss(found));
+        compared += proved.length;
+        const other = worstOf(subject, half, theirs);
+        if (other && other.error > (between?.error ?? -1)) between = miss(other);
+      }
+      if (++done % 8 === 0) yield done / many;
     }
-    yield n / proved.length;
   }
-  for (const frame of whole) {
-    for (const group of groups) lookAt(before, after, group, frame + 0.5, (miss) => {
-      if (!between || miss.error > between.error) between = miss;
-    });
-    if (frame % 16 === 0) yield 1;
-  }
-  return { worst: [...worst.values()].sort((a, b) => b.error - a.error), between, compared };
+  return { worst: worst.sort((a, b) => b.error - a.error), between, compared };
 }
 
-type Pair = { readonly address: string; readonly label: string; readonly was: Track; readonly is: Track };
-type Group = { readonly path: readonly string[]; readonly was: Way; readonly is: Way; readonly pairs: readonly Pair[] };
+/** When a room is looked at: the host's frames, and the times of both sides; those of before are told once each, for a loop comes back to them. */
+type Looks = { readonly frames: readonly Frames[]; readonly there: readonly Frames[]; /** For each frame which of them, −1 where nothing shows. */ readonly which: Int32Array; readonly here: readonly (Frames | null)[] };
 
-function grouped(before: Project, after: Project, hostId: string, tracks: readonly BakedTrack[]): readonly Group[] {
-  const byPath = new Map<string, { path: readonly string[]; addresses: string[] }>();
-  for (const { path, address } of tracks) {
-    const name = path.join('/');
-    const known = byPath.get(name);
-    if (known) known.addresses.push(address);
-    else byPath.set(name, { path, addresses: [address] });
+function looksInto(before: Project, after: Project, { was, is }: Room, frames: readonly Frames[]): Looks {
+  const known = new Map<Frames, number>();
+  const there: Frames[] = [];
+  const which = Int32Array.from(frames, (frame) => {
+    const at = timeOn(before, was, frame);
+    if (at === null) return -1;
+    let index = known.get(at);
+    if (index === undefined) known.set(at, (index = there.push(at) - 1));
+    return index;
+  });
+  return { frames, there, which, here: frames.map((frame) => timeOn(after, is, frame)) };
+}
+
+/** The key times of a layer on both sides, at the times of its room. */
+type Times = { readonly was: readonly Frames[]; readonly is: readonly Frames[] };
+
+function timesOf({ wasAt, isAt }: Pair, { there, here }: Looks): Times {
+  return { was: there.map(wasAt), is: here.map((at) => (at === null ? NaN : isAt(at))) };
+}
+
+type Worst = { readonly frame: Frames; readonly error: number };
+
+/** Where a track differs most; null where it is never seen. */
+function worstOf({ was, is }: Subject, { frames, there, which, here }: Looks, times: Times): Worst | null {
+  const [one, other] = [was.at ? there.map(was.at) : times.was, is.at ? here.map((at) => (at === null ? NaN : is.at!(at))) : times.is];
+  const values = one.map(was.sample);
+  let worst = -1;
+  let frame = 0;
+  for (let i = 0; i < frames.length; i++) {
+    const index = which[i]!;
+    // Nothing inside a nest is seen where the nest shows nothing.
+    if (index < 0 || here[i] === null) continue;
+    const [a, b] = [values[index], is.sample(other[i]!)];
+    const error = typeof a === 'number' && typeof b === 'number' ? Math.abs(a - b) : difference(a, b);
+    if (error > worst) [worst, frame] = [error, frames[i]!];
   }
-  return [...byPath.values()].flatMap(({ path, addresses }): readonly Group[] => {
+  return worst < 0 ? null : { frame, error: worst };
+}
+
+/** The first frame at which a layer shows where it did not, or the other way round; null for none. */
+function barMisses(before: Project, after: Project, { was, is }: Room, pair: Pair, { frames, there, which, here }: Looks): Frames | null {
+  if (!pair.was.visible) return null;
+  const shown = there.map(shownOn(before, was.end, pair.was));
+  const isShown = pair.is.visible ? shownOn(after, is.end, pair.is) : () => false;
+  const at = frames.findIndex((_, i) => {
+    const now = here[i]!;
+    return (which[i]! >= 0 && shown[which[i]!]!) !== (now !== null && isShown(now));
+  });
+  return at < 0 ? null : frames[at]!;
+}
+
+/** A track as it is looked at on one side. */
+type Sampled = { readonly sample: (x: Frames) => unknown; /** Its own key times where steps are narrowed to it. */ readonly at: ((frame: Frames) => Frames) | null };
+type Subject = { readonly address: string; readonly label: string; readonly was: Sampled; readonly is: Sampled };
+/** A layer on both sides, and what of it is compared. */
+type Pair = { readonly was: Layer; readonly is: Layer; readonly bar: boolean; readonly tracks: readonly Subject[]; readonly wasAt: (frame: Frames) => Frames; readonly isAt: (frame: Frames) => Frames };
+/** What stands in one composition at the end of one way. */
+type Room = { readonly path: readonly string[]; readonly was: Way; readonly is: Way; readonly pairs: readonly Pair[] };
+/** The nests on the way, and the composition that it leads to. */
+type Way = { readonly nests: readonly { readonly host: Composition; readonly layer: Layer; readonly offset: Frames }[]; readonly end: Composition };
+
+function roomsOf(before: Project, after: Project, hostId: string, tracks: readonly BakedTrack[]): readonly Room[] {
+  const rooms = new Map<string, { readonly path: readonly string[]; readonly layers: Map<string, string[]> }>();
+  for (const { path, address } of tracks) {
+    const nests = path.slice(0, -1);
+    const name = nests.join('/');
+    const room = rooms.get(name) ?? { path: nests, layers: new Map<string, string[]>() };
+    rooms.set(name, room);
+    const id = path[path.length - 1]!;
+    room.layers.set(id, [...(room.layers.get(id) ?? []), address]);
+  }
+  return [...rooms.values()].flatMap(({ path, layers }): readonly Room[] => {
     const [was, is] = [wayOf(before, hostId, path), wayOf(after, hostId, path)];
     if (!was || !is) return [];
-    const pairs = addresses.flatMap((address): readonly Pair[] => {
-      const [one, other] = [trackAt(before, was.last.layer, address), trackAt(after, is.last.layer, address)];
-      return one && other ? [{ address, label: `${was.last.layer.name}, ${one.spec.label}`, was: one, is: other }] : [];
-    });
-    return [{ path, was, is, pairs }];
+    return [{ path, was, is, pairs: [...layers].flatMap(([id, addresses]) => pairOf(before, after, was.end, is.end, id, addresses, path.length === 0) ?? []) }];
   });
 }
 
-function wayOf(project: Project, hostId: string, path: readonly string[]): Way | null {
-  const stands: Stand[] = [];
-  let host = member(project.compositions.by, hostId);
-  for (const id of path) {
-    const layer = host && member(host.layers.by, id);
-    if (!host || !layer) return null;
-    stands.push({ host, layer, offset: sourceOf(project, host, layer)?.offset ?? 0 });
-    host = layer.kind === 'nest' ? member(project.compositions.by, layer.source) : undefined;
-  }
-  return { stands, last: stands[stands.length - 1]! };
+function pairOf(before: Project, after: Project, wasIn: Composition, isIn: Composition, id: string, addresses: readonly string[], outermost: boolean): Pair | null {
+  const [was, is] = [member(wasIn.layers.by, id), member(isIn.layers.by, id)];
+  if (!was || !is) return null;
+  const [wasTimes, isTimes] = [keyTimesOf(before, wasIn, was), keyTimesOf(after, isIn, is)];
+  const tracks = addresses.flatMap((address): readonly Subject[] => {
+    const [one, other] = [trackAt(before, was, address), trackAt(after, is, address)];
+    return one && other ? [{ address, label: one.spec.label, was: sampled(before, wasIn, was, one, wasTimes), is: sampled(after, isIn, is, other, isTimes) }] : [];
+  });
+  // A nest that was baked shows its copy all along its bar: what that shows is looked at by itself.
+  const bar = !(outermost && was.kind === 'nest');
+  return { was, is, bar, tracks, wasAt: wasTimes.at, isAt: isTimes.at };
 }
 
-/** The time of the last composition on a way at a frame of the first; null where nothing of it is shown. */
-function timeOn(project: Project, { stands }: Way, frame: Frames): Frames | null {
+function sampled(project: Project, host: Composition, layer: Layer, track: Track, shared: KeyTimes): Sampled {
+  const times = isNarrowed(layer) ? keyTimesOf(project, host, layer, track) : shared;
+  return { sample: track.channel ? channelSampler(track.channel, track.spec.type) : () => track.spec.start, at: times === shared ? null : times.at };
+}
+
+function wayOf(project: Project, hostId: string, path: readonly string[]): Way | null {
+  let host = member(project.compositions.by, hostId);
+  const nests: Way['nests'][number][] = [];
+  for (const id of path) {
+    const layer = host && member(host.layers.by, id);
+    if (!host || layer?.kind !== 'nest') return null;
+    nests.push({ host, layer, offset: sourceOf(project, host, layer)?.offset ?? 0 });
+    host = member(project.compositions.by, layer.source);
+  }
+  return host ? { nests, end: host } : null;
+}
+
+/** The time of the composition at the end of a way at a frame of the first; null where nothing of it is shown. */
+function timeOn(project: Project, { nests }: Way, frame: Frames): Frames | null {
   let at: Frames | null = frame;
-  for (let i = 0; i < stands.length - 1 && at !== null; i++) {
-    const { host, layer, offset } = stands[i]!;
+  for (const { host, layer, offset } of nests) {
+    if (at === null) return null;
     const time: Frames | null = sourceTimeAt(project, host, layer, at);
     at = time === null ? null : dust(time + offset);
   }
   return at;
 }
 
-/** Compares the tracks of one layer at a frame; answers how many values were compared. */
-function lookAt(before: Project, after: Project, { path, was, is, pairs }: Group, frame: Frames, tell: (miss: Miss) => void): number {
-  const [there, here] = [timeOn(before, was, frame), timeOn(after, is, frame)];
-  const isOn = (project: Project, { last: { host, layer } }: Way, at: Frames | null) => at !== null && layer.visible && ('source' in layer ? sourceTimeAt(project, host, layer, at) !== null : inSpans(layer.spans, at));
-  // A nest that was baked shows its copy all along its bar: what that shows is looked at by itself.
-  const isBaked = path.length === 1 && was.last.layer.kind === 'nest';
-  if (!isBaked && was.last.layer.visible && isOn(before, was, there) !== isOn(after, is, here)) tell({ path, address: 'shown', label: `${was.last.layer.name}, shown`, frame, error: 1 });
-  // Nothing inside a nest is seen where the nest shows nothing.
-  if (there === null || here === null) return 1;
-  for (const pair of pairs) {
-    const error = difference(valueAt(before, was.last.host, was.last.layer, pair.was, there), valueAt(after, is.last.host, is.last.layer, pair.is, here));
-    tell({ path, address: pair.address, label: pair.label, frame, error });
-  }
-  return pairs.length;
+function shownOn(project: Project, host: Composition, layer: Layer): (at: Frames) => boolean {
+  if ('source' in layer) return (at) => sourceTimeAt(project, host, layer, at) !== null;
+  const { spans } = layer;
+  return (at) => inSpans(spans, at);
 }

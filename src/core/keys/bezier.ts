@@ -9,6 +9,8 @@ export type Cubic = readonly [Dot, Dot, Dot, Dot];
 /** The parameter at which a cubic reaches a time inside it. */
 export function parameterAt([p0, p1, p2, p3]: Cubic, time: number): number {
   const length = p3[0] - p0[0];
+  // Handles a third of the way: time is the parameter.
+  if (Math.abs(3 * (p1[0] - p0[0]) - length) < 1e-12 * length && Math.abs(3 * (p3[0] - p2[0]) - length) < 1e-12 * length) return Math.min(1, Math.max(0, (time - p0[0]) / length));
   return prepareInverse((p1[0] - p0[0]) / length, (p2[0] - p0[0]) / length)((time - p0[0]) / length);
 }
 

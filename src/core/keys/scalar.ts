@@ -47,12 +47,16 @@ function prepareKeyed(curve: ScalarCurve, round: boolean): Sampler {
   const late = count > EAGER ? new Uint8Array(count) : null;
   if (!late) for (let i = 0; i < count; i++) packSegment(keys, i, round, pack, last + 1 + i * STRIDE, bends);
   const find = count > 7 ? prepareFinder(pack.slice(first, last + 1)) : null;
+  let recent = first;
   const outside = prepareOutside(curve, round, within);
   function within(x: Frames): number {
     if (!(x >= pack[first]! && x < pack[last]!)) return outside(x);
     let at = first;
-    if (find) at += Math.max(0, find(x));
-    else while (at + 1 < last && pack[at + 1]! <= x) at++;
+    if (find) {
+      // Frames are asked for one after another: mostly it is the segment of before.
+      if (x >= pack[recent]! && x < pack[recent + 1]!) at = recent;
+      else recent = at += Math.max(0, find(x));
+    } else while (at + 1 < last && pack[at + 1]! <= x) at++;
     const i = at - first;
     const o = last + 1 + i * STRIDE;
     if (late && late[i] === 0) {
@@ -118,7 +122,7 @@ function packSegment(keys: readonly ScalarKey[], i: number, round: boolean, pack
   pack[o + B] = straight ? 0 : b;
   pack[o + C] = straight ? rise : c;
   // Handles a third of the way: time is the parameter.
-  const even = Math.abs(3 * x1 - 1) < 1e-14 && Math.abs(3 * x2 - 2) < 1e-14;
+  const even = Math.abs(3 * x1 - 1) < 1e-12 && Math.abs(3 * x2 - 2) < 1e-12;
   pack[o + WAY] = even ? EVEN : BENT;
   if (!even) bends[i] = lazily(() => prepareInverse(x1, x2));
 }

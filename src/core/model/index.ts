@@ -1,7 +1,7 @@
 export { EFFECTS, effectOf, type AnyEffect } from './effects';
 export { FILL, hasContentTime, isDrawn, KINDS, LETTERS, MASK, POSE, STOP, STROKE, type ChannelSpec, type ChannelSpecs, type ChannelType, type ChannelUnit, type LayerKind } from './channel-spec';
 export { sayIssue, type Issue, type Parsed, type Place } from './issue';
-export { fromMemory, inOrder, inTime, member, toMemory, type Ordered, type Timed } from './lists';
+export { fromMemory, inOrder, inTime, member, recordInTime, toMemory, type Ordered, type Timed } from './lists';
 export type { Asset, Channel, Composition, Layer, LayerOf, Marker, OperatorEntry, Project } from './project';
 export { followsItself, parentOf, parentRings } from './parents';
 export { mediaFileName } from './media-file';

@@ -40,6 +40,8 @@ export function inOrder<T>(list: Ordered<T>): readonly T[] {
 }
 const ordered = new WeakMap<object, readonly unknown[]>();
 
+const timed = new WeakMap<object, readonly { readonly at: number }[]>();
+
 /**
  * Members in order of time, those at one time by their ids (m2 before m10): a record has no order of its own that would
  * outlast taking a member out and putting it back. The same list answers with the same array.
@@ -49,12 +51,19 @@ export function inTime<T extends { readonly at: number }>(list: Timed<T>): reado
   if (!members) timed.set(list, (members = Object.values(list).sort((a, b) => a.at - b.at || byId(a, b))));
   return members as readonly T[];
 }
+/** A timed list of members that are in order of time already, no two at one time. */
+export function recordInTime<T extends { readonly id: string; readonly at: number }>(members: readonly T[]): Timed<T> {
+  const list: Record<string, T> = {};
+  for (const one of members) list[one.id] = one;
+  timed.set(list, members);
+  return list;
+}
+
 function byId(a: object, b: object): number {
   const [one, other] = [a, b].map((member) => ('id' in member ? String(member.id) : '')) as [string, string];
   return one.length - other.length || (one < other ? -1 : one > other ? 1 : 0);
 }
 
-const timed = new WeakMap<object, readonly { readonly at: number }[]>();
 
 /** Fields whose inside holds no lists, whatever it is called: what a preset keeps, and the ids that a travel names. */
 const OPAQUE: ReadonlySet<string> = new Set(['data', 'travel']);

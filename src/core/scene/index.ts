@@ -4,7 +4,7 @@ export { contentBox, coverOf } from './bounds';
 export { deepIdentity } from './deep-identity';
 export { keyMomentsOf, keyTimesOf, pulled, unbent, type KeyTimes } from './key-times';
 export { timeHandles, type PlacedHandle } from './time-handles';
-export { asSampled, withAt } from './sampled-layer';
+export { asSampled, isNarrowed, withAt } from './sampled-layer';
 export { keyTimeAt, sourceTimeAt, timingOf, type LayerTiming, type Trace } from './layer-timing';
 export { HERE, type Place } from './place';
 export { canChange, channelSampler, sampleChannel, withKeysAt } from './prepared-channel';

@@ -83,9 +83,9 @@ function list(layer: Layer, source: Composition | null): readonly Track[] {
 }
 
 function listOwn(layer: Layer): readonly Track[] {
-  const own = { ...(isDrawn(layer.kind) ? POSE : {}), ...KINDS[layer.kind] };
   return [
-    ...part(own, layer.channels, [], ''),
+    ...(isDrawn(layer.kind) ? part(POSE, layer.channels, [], '') : []),
+    ...part(KINDS[layer.kind], layer.channels, [], ''),
     ...(layer.kind === 'shape' || layer.kind === 'text' ? inkTracks(layer) : []),
     ...(layer.kind === 'text' && layer.letters ? part(LETTERS, layer.letters.channels, ['letters'], 'letters.') : []),
     ...inOrder(layer.masks).flatMap((mask) => part(MASK, mask.channels, ['masks', 'by', mask.id], `${mask.id}.`)),
@@ -102,11 +102,18 @@ function inkTracks(layer: LayerOf<'shape'> | LayerOf<'text'>): readonly Track[] 
   ];
 }
 
+/** What is the same for a part wherever it stands: its tracks' names and what they can hold. */
+type Named = Pick<Track, 'address' | 'path' | 'spec'> & { readonly name: string };
+const namedOf = new WeakMap<ChannelSpecs, readonly Named[]>();
+
 function part(specs: ChannelSpecs, channels: object, path: readonly string[], prefix: string): readonly Track[] {
-  return Object.entries(specs).map(([name, spec]) => ({
-    address: `${prefix}${name}`, path: [...path, 'channels', name], spec: withClock(spec, 'layer'), operator: null,
-    channel: member(channels as Readonly<Record<string, Channel>>, name) ?? null,
-  }));
+  // Parts in lists have names of their own; the others stand in the same place on every layer.
+  let named = path.length > 1 ? undefined : namedOf.get(specs);
+  if (!named) {
+    named = Object.entries(specs).map(([name, spec]) => ({ name, address: `${prefix}${name}`, path: [...path, 'channels', name], spec: withClock(spec, 'layer') }));
+    if (path.length <= 1) namedOf.set(specs, named);
+  }
+  return named.map(({ name, address, path: at, spec }) => ({ address, path: at, spec, operator: null, channel: member(channels as Readonly<Record<string, Channel>>, name) ?? null }));
 }
 
 const clocked = new WeakMap<ChannelSpec, TrackSpec>();
