@@ -12,7 +12,7 @@ import { pieces, preimages } from '../src/core/timing';
 import { createPictureMemory, lookupFrom, paint, type Picture, type Surface } from '../src/painter';
 import { createNodeHost, loadNodeFaces } from '../src/painter/node';
 import { COMMANDS, draftOf, randomCommand } from './support/random-commands';
-import { apart } from './support/pixels';
+import { apart } from '../src/painter';
 import { counting, missingFrom, randomFilm } from './support/random-film';
 
 // These laws run without a pause; in between, the runner hears that its worker lives.

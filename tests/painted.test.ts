@@ -7,7 +7,7 @@ import type { FaceLookup } from '../src/core/lettering';
 import { inOrder, isDrawn, type Composition, type Project } from '../src/core/model';
 import { lookupFrom } from '../src/painter';
 import { createNodeHost, loadNodeFaces, paintToCanvas } from '../src/painter/node';
-import { apart } from './support/pixels';
+import { apart } from '../src/painter';
 import { counting, missingFrom, randomFilm } from './support/random-film';
 
 // These laws run without a pause; in between, the runner hears that its worker lives.

@@ -2,6 +2,7 @@ import type { PicturesCompared } from '../core/bake';
 import { evaluateFrame } from '../core/evaluate';
 import { member, type Project } from '../core/model';
 import type { MediaStore } from '../bundle';
+import { apart } from '../painter';
 import { nodeSurroundings } from './node-surroundings';
 
 /** Paints every frame of a composition in two projects and tells where they differ most, in levels of 255; colours count as much as they show. */
@@ -19,14 +20,4 @@ export async function comparePictures(before: Project, after: Project, compositi
     if (difference > worst.difference) worst = { frame, difference };
   }
   return { compared: duration, worst };
-}
-
-function apart(a: Uint8ClampedArray, b: Uint8ClampedArray): number {
-  let most = 0;
-  for (let i = 0; i < a.length; i += 4) {
-    const [alpha, beta] = [a[i + 3]!, b[i + 3]!];
-    most = Math.max(most, Math.abs(alpha - beta));
-    for (let k = 0; k < 3; k++) most = Math.max(most, Math.abs(a[i + k]! * alpha - b[i + k]! * beta) / 255);
-  }
-  return most;
 }

@@ -4,3 +4,4 @@ export { createPictureMemory, type PictureMemory } from './picture-memory';
 export type { PaintHost, Picture, Surface } from './surface';
 export { traceOutline } from './trace-outline';
 export { faceKey, lookupFrom, shippedFaces, type FaceName } from './wanted-faces';
+export { apart } from './apart';

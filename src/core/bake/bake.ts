@@ -21,7 +21,7 @@ export function* bakeSteps(project: Project, compositionId: string, ids: readonl
   const host = member(project.compositions.by, compositionId)!;
   const baking: Baking = {
     project, host, wish, newId, between: looksBetween(project, host.id), names: new Set(inOrder(project.compositions).map(({ name }) => name)),
-    compositions: [], tracks: [], left: [], count: { before: 0, after: 0, done: 0 },
+    compositions: [], tracks: [], left: [], copies: new Map(), count: { before: 0, after: 0, done: 0 },
   };
   const layers: Layer[] = [];
   for (const id of ids) {

@@ -41,6 +41,8 @@ export type Baking = {
   readonly compositions: Composition[];
   readonly tracks: BakedTrack[];
   readonly left: LeftOut[];
+  /** Copies by what they show when: nests that show the same share one. */
+  readonly copies: Map<string, { readonly id: string; readonly depth: number; readonly tracks: readonly BakedTrack[] }>;
   readonly count: { before: number; after: number; done: number };
 };
 

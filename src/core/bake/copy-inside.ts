@@ -37,6 +37,23 @@ export function* copyInside(baking: Baking, source: Composition, shown: ShownTim
   return copy;
 }
 
+/** The id of a copy, made once for all nests that show the same composition at the same times. */
+function* sharedCopy(baking: Baking, source: Composition, shown: ShownTime, window: Window, way: Way): Generator<void, string> {
+  const { copies, tracks } = baking;
+  const segments = newTimeOf(shown.map, window)?.segments.map(({ from, to, kind, at }) => [from, to, kind, at(from), at((from + to) / 2), at(to)]);
+  const name = JSON.stringify([source.id, segments, shown.at]);
+  const known = copies.get(name);
+  if (known) {
+    const path = way.map(({ id }) => id);
+    tracks.push(...known.tracks.map((track) => ({ ...track, path: [...path, ...track.path.slice(known.depth)] })));
+    return known.id;
+  }
+  const from = tracks.length;
+  const { id } = yield* copyInside(baking, source, shown, window, way);
+  copies.set(name, { id, depth: way.length, tracks: tracks.slice(from) });
+  return id;
+}
+
 function freeName(names: Set<string>, wanted: string): string {
   let name = wanted;
   for (let n = 2; names.has(name); n++) name = `${wanted} ${n}`;
@@ -69,9 +86,9 @@ function* copyLayer(baking: Baking, source: Composition, layer: Layer, shown: Sh
     const { stack } = timingOf(project, source, layer);
     const map = composeAll([shown.map, stack.content, ...shownWhole(layer, content.D), ...(content.offset === 0 ? [] : [straightMap(-content.offset, 1, 1)])]);
     const at = times!.map((time) => (time === null ? null : dust(time + content.offset)));
-    const copy = yield* copyInside(baking, inner, { map, at }, window, path);
+    const copy = yield* sharedCopy(baking, inner, { map, at }, window, path);
     const given = withDials(baking, base as LayerOf<'nest'>, layer, compose(shown.map, stack.entry), window, EVEN, where);
-    return { ...given, source: copy.id, take: null, sampling: 'exact' } as Layer;
+    return { ...given, source: copy, take: null, sampling: 'exact' } as Layer;
   }
   if (wish.deep && layer.kind !== 'nest') left.push({ where, why: `${layer.kind === 'audio' ? 'Sound' : 'Footage'} has no keys of its own: its time became one remap.` });
   const timing = keptContent(project, source, layer, shown.map, window, host.rate, freeId(layer));

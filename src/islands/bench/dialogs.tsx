@@ -1,3 +1,4 @@
+import { BakeDialog } from './bake/bake-dialog';
 import { FindAction } from './find/find-action';
 import { useEditor, useEditorState } from './editor/editor-context';
 import { HelpPages } from './help/help-pages';
@@ -15,6 +16,7 @@ export function Dialogs() {
     case 'shortcuts': return <ShortcutList onClose={close} />;
     case 'help': return <HelpPages page={dialog.page} onClose={close} />;
     case 'aside': return <AsideDialog onClose={close} />;
+    case 'bake': return <BakeDialog onClose={close} />;
     case 'render': return <RenderDialog onClose={close} />;
     case undefined: return null;
   }

@@ -33,8 +33,8 @@ export type Editor = {
   readonly nudge: <E extends Event>(kind: string, event: E, args: HereArgs<E>) => Made | null;
   /** Does the edit that may still be done otherwise once more, with other arguments and the same ids: still one step of undo. Null where it stands. */
   readonly revise: (args: object) => Made | null;
-  /** Applies a draft that is no command of the list, such as what others' edits came to. */
-  readonly apply: (draft: Draft | Refused | null) => boolean;
+  /** Applies a draft that was worked out elsewhere, such as what others' edits came to; with `step` the command line can do it again. */
+  readonly apply: (draft: Draft | Refused | null, step?: Step) => boolean;
   /** Shows what a command would come to while a gesture goes on. */
   readonly tryOut: <E extends Event>(event: E, args: HereArgs<E>) => void;
   /** The same for a gesture that is prepared once: as long as `args` are the same object, a move sends what it changes alone. */
@@ -315,7 +315,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
       if (!made) again(revisable.args);
       return made;
     },
-    apply: (draft) => apply(draft) !== null,
+    apply: (draft, step) => { const change = apply(draft); if (change && step) steps.did(step, change.id); return change !== null; },
     tryOut(event, args) {
       begin({ event, args: whole(event, args), move: {} });
       // What is typed or chosen in the panel is seen there at once.

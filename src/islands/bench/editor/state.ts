@@ -58,7 +58,7 @@ export type Selection = {
 export const NOTHING_SELECTED: Selection = { layers: [], keys: [], markers: [], operator: null };
 
 /** A window over the Bench. */
-export type OpenDialog = { readonly kind: 'shortcuts' } | { readonly kind: 'find'; /** What was typed before the window was up. */ readonly typed?: string } | { readonly kind: 'help'; readonly page: string } | { readonly kind: 'render' } | { readonly kind: 'aside' };
+export type OpenDialog = { readonly kind: 'shortcuts' } | { readonly kind: 'find'; /** What was typed before the window was up. */ readonly typed?: string } | { readonly kind: 'help'; readonly page: string } | { readonly kind: 'render' } | { readonly kind: 'bake' } | { readonly kind: 'aside' };
 
 /** A list of actions at a place of the page; `under` are layers that lie there, for choosing one beneath. */
 export type OpenMenu = { readonly x: number; readonly y: number; readonly groups: readonly (readonly string[])[]; readonly under: readonly { readonly label: string; readonly path: readonly string[] }[] };

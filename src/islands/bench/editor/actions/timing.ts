@@ -25,6 +25,14 @@ export const TIMING_ACTIONS: readonly Action[] = [
     whyNot: needsLayers, run: (editor) => addTiming(editor, op),
   })),
   {
+    id: 'layers.bake', title: (state) => `Bake ${whom(state)} into keys …`, group: 'Time', also: 'timing flatten proof convert nest', whyNot: needsLayers,
+    run: (editor) => {
+      const locked = chosenLayers(editor.store.getState()).find((layer) => layer.locked);
+      if (locked) return editor.say(`${locked.name} is locked; unlock it first.`);
+      editor.set({ dialog: { kind: 'bake' } });
+    },
+  },
+  {
     id: 'timing.copy', title: (state) => `Copy the timing of ${whom(state)}`, group: 'Time', also: 'steps stack', whyNot: (state) => needsOne(state) ?? (chosenLayers(state)[0]!.timing.order.length === 0 ? `${chosenLayers(state)[0]!.name} has no timing.` : null),
     run: (editor) => { const text = copyWholeTiming(editor); if (text !== null) void navigator.clipboard?.writeText(text).catch(() => undefined); },
   },

@@ -1,4 +1,4 @@
-/** The greatest difference of any part of any pixel, colours counting as much as they show. */
+/** The greatest difference of any part of any pixel of two pictures, in levels of 255; colours count as much as they show. */
 export function apart(a: Uint8ClampedArray, b: Uint8ClampedArray): number {
   let most = 0;
   for (let i = 0; i < a.length; i += 4) {
