@@ -63,7 +63,7 @@ export function bakedTracks(baking: Baking, host: Composition, layer: Layer, map
 function inNewFrames(channel: Channel, { segments }: NewTime, { spec }: Track, where: string, left: { where: string; why: string }[]): Channel {
   const slopes = new Set(segments.map((segment) => (segment.kind === 'linear' ? Math.round(segment.rate(segment.from) * 1e9) / 1e9 : 0)));
   const [slope] = slopes;
-  if (slopes.size === 1 && slope) {
+  if (segments.length === 1 && slope) {
     if (slope === 1) return channel;
     const worth = (value: unknown) => dust((value as number) / slope);
     const bent = (handle: unknown) => (Array.isArray(handle) ? [handle[0], worth(handle[1])] : handle);

@@ -5,7 +5,7 @@ import { fromMemory, toLayerFile, writeProject, type Project } from '../model';
 import { applyPatches, argumentSchemas, COMMANDS, commandOf, copyKeys, copyLayers, copyTiming, idsFromDocument, sameValue, takeBack, validateTouched, work, type Command, type Draft, type Event } from '.';
 
 const film = projectOf([
-  { id: 'main', name: 'Main', duration: 100, settled: [{ id: 'kept', at: 3, values: { 'lamp/x': 15 } }], markers: [{ id: 'c', at: 9 }], layers: [
+  { id: 'main', name: 'Main', duration: 100, staggers: [{ id: 'row', what: 'starts', by: 0, members: [{ layer: 'lamp', at: 0 }, { layer: 'child', at: 0 }] }], settled: [{ id: 'kept', at: 3, values: { 'lamp/x': 15 } }], markers: [{ id: 'c', at: 9 }], layers: [
     { id: 'tram', name: 'Tram', kind: 'nest', source: 'reel', timing: [{ id: 'run', op: 'loop', to: 20 }, { id: 'slow', op: 'speed', rate: 0.5 }], markers: [{ id: 'm', at: 30, name: 'arrive' }] },
     { id: 'calm', name: 'Calm', kind: 'nest', source: 'reel', clipFrame: false },
     { id: 'lamp', name: 'Lamp', kind: 'shape', channels: { x: { keys: [{ id: 'a', at: 0, value: 0 }, { id: 'b', at: 20, value: 100 }, { id: 'c', at: 40, value: 50 }] }, y: { value: 10 } }, fill: { kind: 'linear', stops: [{ id: 's' }, { id: 't' }, { id: 'u' }] } },
@@ -58,6 +58,8 @@ const SAMPLES: Readonly<Record<Event, object>> = {
   'layers.paste': { composition: 'reel', clip: fromMemory(copyLayers(film, 'main', layers)), at: 3 },
   'layers.parent': { composition: 'main', layers: ['child'], parent: 'lamp', frame: 10 },
   'layers.nest': { composition: 'main', layers: ['lamp', 'child'], name: 'Both' },
+  'staggers.set': { composition: 'main', layers: ['lamp', 'child'], step: 3 },
+  'staggers.forget': { composition: 'main', stagger: 'row' },
   'layers.bake': { composition: 'main', layers: ['tram'] },
   'layers.unnest': { composition: 'main', layer: 'calm' },
   'layers.move': { composition: 'main', layers: ['child'], by: [4, 6], frame: 0 },

@@ -66,13 +66,15 @@ function boundsOfItem(item: Exclude<Item, Wash>): Bounds | null {
   }
 }
 
-function transformed(matrix: Matrix, [left, top, right, bottom]: Bounds): Bounds {
+/** The box around a box that a matrix moves, turns or leans. */
+export function transformed(matrix: Matrix, [left, top, right, bottom]: Bounds): Bounds {
   const corners = [transform(matrix, left, top), transform(matrix, right, top), transform(matrix, right, bottom), transform(matrix, left, bottom)];
   const [xs, ys] = [corners.map(([x]) => x), corners.map(([, y]) => y)];
   return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
 }
 
-function joined(a: Bounds | null, b: Bounds | null): Bounds | null {
+/** The box around two; null where there is none. */
+export function joined(a: Bounds | null, b: Bounds | null): Bounds | null {
   if (!a || !b) return a ?? b;
   return [Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[2], b[2]), Math.max(a[3], b[3])];
 }

@@ -1,8 +1,8 @@
-import { plainGroup, type Bounds, type Clip, type Colour, type Group, type Item, type Matrix, type Wash } from '../display';
+import { boxThrough, joinedBoxes, multiply, plainGroup, type Bounds, type Clip, type Colour, type Group, type Item, type Matrix, type Wash } from '../display';
 import type { FaceLookup } from '../lettering';
-import { inOrder, type Composition, type Layer, type LayerOf, type Project } from '../model';
-import { asSampled, assetOf, clipTargetOf, compositionOf, deepIdentity, drawnLayer, drawnLayers, isShownAt, keyTimeOf, matrixOf, readColour, ringSuffix, sourceOf, sourceTimeAt, UNTOUCHED, type DrawnLayer } from '../scene';
-import type { Frames } from '../time';
+import { inOrder, isDrawn, member, type Composition, type Layer, type LayerOf, type Project } from '../model';
+import { asSampled, assetOf, clipTargetOf, compositionOf, copySteps, deepIdentity, drawnLayer, drawnLayers, isShownAt, keyTimeOf, matrixOf, readColour, ringSuffix, sourceOf, sourceTimeAt, UNTOUCHED, type DrawnLayer } from '../scene';
+import { dust, type Frames } from '../time';
 import { nestsAbove, nestsOf } from './remembered-nests';
 
 /** What evaluation cannot reach by itself. */
@@ -35,7 +35,7 @@ const BUDGET = 200_000;
 type Around = { readonly project: Project; readonly faces: FaceLookup; left: number };
 
 /** A composition at one of its frames, and the compositions that it is shown by. */
-type Here = { readonly host: Composition; readonly frame: Frames; readonly above: ReadonlySet<string>; readonly matrices: Map<string, Matrix>; readonly forms: Map<Layer, Drawn> };
+type Here = { readonly host: Composition; readonly frame: Frames; readonly above: ReadonlySet<string>; /** Copies that are being worked out: none repeats itself. */ readonly repeating?: readonly string[]; readonly matrices: Map<string, Matrix>; readonly forms: Map<Layer, Drawn> };
 
 /** What a composition shows at a frame of its own: the one page that tells how frame 42 comes about. */
 export function evaluateFrame(project: Project, id: string, frame: Frames, { faces, purpose }: Surroundings): EvaluatedFrame | null {
@@ -153,6 +153,7 @@ function contentOf(around: Around, here: Here, { kind, layer, prepared }: DrawnL
     case 'text': return prepared.content(x, around.faces);
     case 'image': return pictureOf(around.project, layer as LayerOf<'image'>);
     case 'nest': return nestOf(around, here, layer as LayerOf<'nest'>);
+    case 'copies': return copiesOf(around, here, layer as LayerOf<'copies'>, x);
     default: return EMPTY;
   }
 }
@@ -184,6 +185,25 @@ function nestOf(around: Around, here: Here, layer: LayerOf<'nest'>): Content {
   // What the budget cut short is no pure function any more.
   if (around.left >= 0) nests.keep(picture, items);
   return { items, bounds, nest: { frame: layer.clipFrame ? [source.width, source.height] : null, picture } };
+}
+
+/** A layer again and again, each time a step further and at an earlier time of it; as it stands in its composition, whether it is seen there or not. */
+function copiesOf(around: Around, here: Here, layer: LayerOf<'copies'>, x: Frames): Content {
+  const target = member(here.host.layers.by, layer.of);
+  const { repeating = [] } = here;
+  if (!target || target.kind === 'wash' || !isDrawn(target.kind) || target.id === layer.id || repeating.includes(layer.id)) return EMPTY;
+  const items: Group[] = [];
+  let bounds: Bounds | null = null;
+  const one = drawnLayer(here.host, target);
+  for (const { matrix, opacity, later } of copySteps(layer, x)) {
+    if (around.left <= 0) break;
+    const there: Here = { ...here, frame: dust(here.frame - later), matrices: new Map(), forms: new Map(), repeating: [...repeating, layer.id] };
+    const drawn = drawLayer(around, there, one);
+    if (drawn.item?.kind !== 'group' || opacity === 0) continue;
+    items.push(plainGroup([drawn.item], { matrix, opacity }));
+    if (drawn.bounds) bounds = joinedBoxes(bounds, boxThrough(multiply(matrix, drawn.matrix), drawn.bounds));
+  }
+  return { items: layer.front === 'first' ? items.reverse() : items, bounds };
 }
 
 const standing = new WeakMap<Composition, readonly Item[]>();

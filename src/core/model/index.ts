@@ -14,7 +14,7 @@ export { readLayer, readProject, readProjectFile } from './read';
 export { BLENDS } from './blends';
 export { KEPT_OPERATORS } from './kept-operators';
 export { faultsOnKeys, operatorFaults } from './operator-faults';
-export { channelAt, channelsAt, flatFill, newComposition, newImage, newNest, newNull, newProject, newShape, newText, plainStroke, type Values } from './new-layer';
+export { channelAt, channelsAt, flatFill, newComposition, newCopies, newImage, newNest, newNull, newProject, newShape, newText, plainStroke, type Values } from './new-layer';
 export { keyCurve, keyEase, leftHandle, rightHandle } from './schema/channel';
 export { projectFile, type ProjectFileInput } from './schema/project';
 export { FORMAT, VERSION } from './version';

@@ -1,6 +1,7 @@
-import { inOrder, type Composition, type Layer, type Project } from '../model';
-import { DUST, inSpans, type Frames } from '../time';
+import { inOrder, member, type Composition, type Layer, type LayerOf, type Project } from '../model';
+import { DUST, dust, inSpans, type Frames } from '../time';
 import { pieces } from '../timing';
+import { copySteps } from './copy-steps';
 import { deepIdentity } from './deep-identity';
 import { keyTimeAt, sourceTimeAt, timingOf } from './layer-timing';
 import { channelSampler, canChange } from './prepared-channel';
@@ -62,7 +63,7 @@ export function* activityInSteps(project: Project, id: string, above: ReadonlySe
 function prepareChanges(project: Project, host: Composition, given: Layer, above: ReadonlySet<string>): ((frame: Frames) => boolean) | null {
   const layer = asSampled(project, host, given);
   const keyed = ownTracks(layer).filter((one) => canChange(one.channel)).map((one) => channelSampler(one.channel!, one.spec.type));
-  const inner = layer.kind === 'nest' ? prepareNest(project, host, layer, above) : null;
+  const inner = layer.kind === 'nest' ? prepareNest(project, host, layer, above) : layer.kind === 'copies' ? prepareCopies(project, host, layer, above) : null;
   if (keyed.length === 0 && !inner && isThere(host, layer)) return null;
   return (frame) => {
     const [now, before] = [inSpans(layer.spans, frame), inSpans(layer.spans, frame - 1)];
@@ -71,6 +72,15 @@ function prepareChanges(project: Project, host: Composition, given: Layer, above
     const [x, earlier] = [keyTimeAt(project, host, layer, frame), keyTimeAt(project, host, layer, frame - 1)];
     return keyed.some((sample) => !sameValue(sample(x), sample(earlier))) || (inner?.(frame) ?? false);
   };
+}
+
+/** Copies change where what they repeat does, each of them later. */
+function prepareCopies(project: Project, host: Composition, layer: LayerOf<'copies'>, above: ReadonlySet<string>): ((frame: Frames) => boolean) | null {
+  const target = member(host.layers.by, layer.of);
+  const key = `copies ${host.id}/${layer.id}`;
+  if (!target || target.id === layer.id || above.has(key)) return null;
+  const changes = prepareChanges(project, host, target, new Set([...above, key]));
+  return changes && ((frame) => copySteps(layer, keyTimeAt(project, host, layer, frame)).some(({ later }) => changes(dust(frame - later))));
 }
 
 /** Whether a layer has its bar over all of its composition. */

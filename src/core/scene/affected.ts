@@ -33,12 +33,14 @@ export function affectedBy(before: Project, after: Project, id: string, inside: 
     if (layer && isSeen(layer)) parts.push((at) => inSpans(layer.spans, at));
   }
   for (const layer of inOrder(is.layers)) {
-    if (touched.has(layer.id) || layer.kind !== 'nest' || !isSeen(layer)) continue;
+    if (touched.has(layer.id) || layer.kind !== 'nest' || !(isSeen(layer) || inOrder(is.layers).some((one) => repeats(is, one, layer.id)))) continue;
     const inner = affectedBy(before, after, layer.source, within);
     // How long a source is says where it shows; a timing also reads what is rigid in it and where its markers are.
     const [one, other] = [compositionOf(before, layer.source), compositionOf(after, layer.source)];
     const timed = layer.timing.order.length === 0 ? !sameLength(one, other) : one !== other;
     if (inner === NEVER && !timed) continue;
+    // Copies show it at other times than its own.
+    for (const copies of inOrder(is.layers)) if (repeats(is, copies, layer.id)) parts.push((at) => inSpans(copies.spans, at));
     const offset = sourceOf(after, is, layer)?.offset ?? 0;
     const earlier = member(was.layers.by, layer.id)!;
     // Otherwise the layer is as it was, and shows the same time of its source before and after.
@@ -104,6 +106,13 @@ function withFollowers(was: Composition, is: Composition, changed: ReadonlySet<s
     }
   }
   return all;
+}
+
+/** Whether a layer shows copies of another, or copies of such copies. */
+function repeats(host: Composition, layer: Layer, id: string, depth = 0): boolean {
+  if (layer.kind !== 'copies' || depth > 8) return false;
+  const target = member(host.layers.by, layer.of);
+  return layer.of === id || (target !== undefined && repeats(host, target, id, depth + 1));
 }
 
 /** A layer that paints, or changes what is painted. */

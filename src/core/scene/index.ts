@@ -10,6 +10,7 @@ export { HERE, type Place } from './place';
 export { canChange, channelSampler, sampleChannel, withKeysAt } from './prepared-channel';
 export { UNTOUCHED, type LayerFinish } from './finish';
 export { drawnLayer, drawnLayers, isShownAt, keyTimeOf, matrixOf, type DrawnLayer } from './drawn-layers';
+export { copySteps, type CopyStep } from './copy-steps';
 export { clipTargetOf } from './leaned-on';
 export { prepareLayer, type PreparedLayer } from './prepared-layer';
 export { readColour } from './read-colour';

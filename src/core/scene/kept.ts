@@ -35,7 +35,6 @@ export function keptOfProject(project: Project): readonly string[] {
 /** What a composition carries that is kept and not used yet, in words. */
 export function keptOfComposition(composition: Composition): readonly string[] {
   const things: readonly (readonly [boolean, string])[] = [
-    [composition.staggers.order.length > 0, 'staggers'],
     [composition.contacts.order.length > 0, 'contacts'],
     [composition.tries.order.length > 0, 'tries'],
     [composition.version !== null, 'what it is a version of'],

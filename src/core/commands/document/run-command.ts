@@ -3,6 +3,7 @@ import type { Command } from './command';
 import type { Made } from './made';
 import { COMMANDS } from '../events';
 import { keepPromises } from '../keys/kept-promises';
+import { keepStaggers } from '../staggers/kept-staggers';
 import type { Refused } from './refused';
 
 type AnyCommand = (typeof COMMANDS)[number];
@@ -34,5 +35,11 @@ export function work<E extends Event>(project: Project, event: E, args: Given<E>
     return id;
   };
   const draft = commandOf(event)!.draft(project, args, { newId: next });
-  return { draft: draft && !('refused' in draft) ? keepPromises(project, draft) : draft, ids };
+  return { draft: draft && !('refused' in draft) ? kept(project, draft) : draft, ids };
+}
+
+/** What channels and staggers promise of themselves, kept through the edit. */
+function kept(project: Project, draft: Made): Made | Refused {
+  const made = keepPromises(project, draft);
+  return 'refused' in made || draft.event.startsWith('staggers.') ? made : keepStaggers(project, made);
 }

@@ -53,6 +53,8 @@ import { layersStep } from './layers-step';
 import { layersStretch } from './layers-stretch';
 import { layersTrim } from './layers-trim';
 import { layersBake } from './layers-bake';
+import { staggersForget } from './staggers-forget';
+import { staggersSet } from './staggers-set';
 import { layersUnnest } from './layers-unnest';
 import { markersAdd } from './markers-add';
 import { markersDelete } from './markers-delete';
@@ -127,6 +129,8 @@ export const COMMANDS = [
   layersNest,
   layersUnnest,
   layersBake,
+  staggersSet,
+  staggersForget,
   layersMove,
   layersPlace,
   layersGaps,

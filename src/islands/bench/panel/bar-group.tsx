@@ -8,6 +8,7 @@ import { Group } from './group';
 import { Labelled } from './labelled';
 import { PlainInput } from './marker-list';
 import { showNumber } from './read-number';
+import { StaggerLine } from './stagger-line';
 
 /** When layers are seen: from where, until before where, and at which frame their own time begins. */
 export const BarGroup = memo(function BarGroup({ composition, layers }: { readonly composition: Composition; readonly layers: readonly Layer[] }) {
@@ -33,6 +34,7 @@ export const BarGroup = memo(function BarGroup({ composition, layers }: { readon
       <Labelled full name="Seen from" field="from">{field('Seen from', from, (at) => editor.do('layers.trim', { composition: composition.id, layers: ids, end: 'start', at }), (at) => (until !== undefined && at >= until ? `It is seen until ${showNumber(until)}: begin before that.` : null))}</Labelled>
       <Labelled full name="Until" field="until">{field('Seen until', until, (at) => editor.do('layers.trim', { composition: composition.id, layers: ids, end: 'end', at }), (at) => (from !== undefined && at <= from ? `It is seen from ${showNumber(from)}: end after that.` : null))}</Labelled>
       {only && <Labelled full name="Starts at" field="start">{field('Starts at', only.start, (at) => editor.do('time.shift', { ...NO_MOMENTS, composition: composition.id, slide: ids, by: at - only.start }))}</Labelled>}
+      <StaggerLine composition={composition} layers={ids} />
       {only && <div data-field="note" className="col-span-full"><PlainInput label={`Note on ${only.name}`} value={only.note} placeholder="Note" onSet={(note) => editor.do('layers.set', { composition: composition.id, layers: ids, field: 'note', value: note })} /></div>}
     </Group>
   );

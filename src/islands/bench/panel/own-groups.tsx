@@ -1,6 +1,6 @@
 import { type PlainField } from '../../../core/commands';
 import { FAMILIES } from '../../../core/lettering';
-import type { Composition, Layer, LayerOf, Project } from '../../../core/model';
+import { inOrder, isDrawn, KINDS, type Composition, type Layer, type LayerOf, type Project } from '../../../core/model';
 import { Select } from '../../../ui';
 import { useEditor } from '../editor/editor-context';
 import { ChannelField } from './channel-field';
@@ -46,6 +46,25 @@ export function TextGroup(props: Props) {
       <ChannelField {...props} channel="tracking" />
       <ChannelField {...props} channel="boxWidth" />
       <Labelled full name="Align" field="align"><Select label="Align" value={same('align')} onChange={(align) => set('align', align)} options={[...mixed('align'), ['start', 'Left'], ['middle', 'Middle'], ['end', 'Right']]} /></Labelled>
+    </Group>
+  );
+}
+
+/** What copies repeat, how often, and how each differs from the one before. */
+export function CopiesGroup(props: Props) {
+  const set = useField(props);
+  const copies = props.layers.filter((layer): layer is LayerOf<'copies'> => layer.kind === 'copies');
+  if (copies.length === 0 || copies.length !== props.layers.length) return null;
+  const [first] = copies;
+  const same = <K extends 'of' | 'front'>(field: K) => (copies.every((layer) => layer[field] === first![field]) ? first![field] : '');
+  const others = inOrder(props.composition.layers).filter((layer) => isDrawn(layer.kind) && layer.kind !== 'wash' && !copies.some(({ id }) => id === layer.id)).map((layer) => [layer.id, layer.name] as const);
+  const gone = same('of') !== '' && !others.some(([id]) => id === same('of')) ? [[same('of'), 'a layer that is gone'] as const] : [];
+  const mixed = (field: 'of' | 'front') => (same(field) === '' ? [['', 'mixed'] as const] : []);
+  return (
+    <Group title="Copies">
+      <Labelled full name="Of" field="of"><Select label="What is repeated" value={same('of')} onChange={(of) => set('of', of)} options={[...mixed('of'), ...gone, ...others]} /></Labelled>
+      <Labelled full name="In front" field="front"><Select label="Which copy is in front" value={same('front')} onChange={(front) => set('front', front)} options={[...mixed('front'), ['first', 'the first'], ['last', 'the last']]} /></Labelled>
+      {Object.keys(KINDS.copies).map((channel) => <ChannelField key={channel} {...props} channel={channel} />)}
     </Group>
   );
 }

@@ -19,7 +19,7 @@ import { KeyGroup } from './key-group';
 import { LayerFacts } from './layer-facts';
 import { MarkerList } from './marker-list';
 import { MotionGroup } from './motion-group';
-import { ShapeGroup, TextGroup } from './own-groups';
+import { CopiesGroup, ShapeGroup, TextGroup } from './own-groups';
 import { TimingStack } from './timing-stack';
 
 /** More layers than this are not followed through a drag. */
@@ -78,6 +78,7 @@ const PanelOf = memo(function PanelOf({ project, composition, frame, selected, k
       {stage > 2 && <>
         <ShapeGroup {...fields} />
         <TextGroup {...fields} />
+        <CopiesGroup {...fields} />
         <InkGroups {...fields} />
         {!nests && <TimingStack project={project} composition={composition} layers={layers} />}
         {!nests && <BarGroup composition={composition} layers={layers} />}
@@ -100,6 +101,7 @@ function kindWords(project: Project, layer: Layer): string {
     case 'text': return 'text';
     case 'null': return 'null: a pose alone';
     case 'image': return `picture ${member(project.assets.by, layer.source)?.name ?? 'that is missing'}`;
+    case 'copies': return 'live repeats of a layer';
     case 'wash': return layer.appliesTo === null ? 'wash over all below it' : 'wash over one layer';
     default: return `${layer.kind}, kept and not played yet`;
   }

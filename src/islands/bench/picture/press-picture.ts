@@ -213,7 +213,7 @@ function setNextPlace(context: PressContext, to: Point): boolean {
 /** Whether an edit that is being asked for wants a point of the picture, and got this one. */
 function pointAsked({ editor }: PressContext, [x, y]: Point): boolean {
   const { asking } = editor.store.getState();
-  if (asking?.id !== 'keys.apart' || asking.values['order'] !== 'outward') return false;
+  if ((asking?.id !== 'keys.apart' && asking?.id !== 'layers.stagger') || !String(asking.values['order']).startsWith('outward')) return false;
   editor.set({ asking: { ...asking, values: { ...asking.values, x: Math.round(x), y: Math.round(y) } } });
   editor.say(`Outward from ${Math.round(x)}, ${Math.round(y)}.`);
   return true;

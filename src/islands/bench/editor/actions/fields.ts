@@ -33,7 +33,7 @@ function fieldsOf(specs: ChannelSpecs, before = ''): readonly (readonly [address
 }
 
 const LISTED: readonly (readonly [address: string, label: string])[] = [
-  ...fieldsOf(POSE), ...fieldsOf(KINDS.shape), ...fieldsOf(KINDS.text), ...fieldsOf(FILL, 'fill.'), ...fieldsOf(STROKE, 'stroke.'),
+  ...fieldsOf(POSE), ...fieldsOf(KINDS.shape), ...fieldsOf(KINDS.text), ...fieldsOf(KINDS.copies), ...fieldsOf(FILL, 'fill.'), ...fieldsOf(STROKE, 'stroke.'),
 ];
 
 /** Addresses of the channels that have an action. */
@@ -57,6 +57,8 @@ const sources = (layer: Layer) => layer.kind === 'nest' || layer.kind === 'image
 const OF_LAYERS: readonly (readonly [field: string, label: string, also: string, has: (layer: Layer) => boolean])[] = [
   ['blend', 'Blend', 'mode multiply screen', (layer) => isDrawn(layer.kind)],
   ['follows', 'Follows', 'parent link attach', (layer) => isDrawn(layer.kind)],
+  ['of', 'What copies repeat', 'of repeater duplicate clone', (layer) => layer.kind === 'copies'],
+  ['front', 'Which copy is in front', 'order', (layer) => layer.kind === 'copies'],
   ['shows', 'Shows', 'source replace swap', sources],
   ['ink', 'Ink', 'label color colour tag', () => true],
   ['shape-kind', 'Kind of shape', 'rectangle ellipse polygon star', (layer) => layer.kind === 'shape'],

@@ -1,5 +1,7 @@
-import { naturalRiders, type PlainField } from '../../../../core/commands';
-import { BLENDS, newNull, type Layer } from '../../../../core/model';
+import { naturalRiders, poseAt, type PlainField } from '../../../../core/commands';
+import { transform } from '../../../../core/display';
+import { BLENDS, isDrawn, newCopies, newNull, type Layer } from '../../../../core/model';
+import { worldMatrix } from '../../../../core/scene';
 import { doRevisable } from '../do-revisable';
 import { current, type Editor } from '../editor';
 import { freshId } from '../fresh-id';
@@ -61,6 +63,20 @@ export const LAYER_ACTIONS: readonly Action[] = [
       const id = freshId();
       const layer = newNull(id, 'Null', [[0, composition.duration]], { x: composition.width / 2, y: composition.height / 2 });
       if (editor.do('layers.add', { composition: composition.id, files: [layer], above: composition.layers.order.find((one) => state.selection.layers.includes(one)) ?? null })) editor.select({ layers: [id], keys: [], markers: [], operator: null });
+    },
+  },
+  {
+    id: 'new.copies', title: (state) => `Repeat ${whom(state)} in live copies`, group: 'New', also: 'copies repeater clone array echo', whyNot: (state) => needsOne(state) ?? (isDrawn(chosenLayers(state)[0]!.kind) && chosenLayers(state)[0]!.kind !== 'wash' ? null : 'It has no picture to repeat.'),
+    run: (editor) => {
+      const state = editor.store.getState();
+      const composition = current(state);
+      const target = chosenLayers(state)[0]!;
+      const { pivotX, pivotY } = poseAt(state.project, composition, target, state.frame);
+      const [x, y] = transform(worldMatrix(state.project, composition, target, state.frame, new Map()), pivotX, pivotY).map((n) => Math.round(n * 100) / 100);
+      const id = freshId();
+      // Turn and size go around where the layer stands, and the copies stand where it does.
+      const layer = newCopies(id, `${target.name} copies`, target.spans.length > 0 ? target.spans : [[0, composition.duration]], target.id, { x, y, pivotX: x, pivotY: y, stepX: 80 });
+      if (editor.do('layers.add', { composition: composition.id, files: [layer], above: target.id })) editor.select({ layers: [id], keys: [], markers: [], operator: null });
     },
   },
   { id: 'layers.nest', title: (state) => `Nest ${whom(state)}`, group: 'Layers', keys: ['Ctrl+Enter'], also: 'group wrap composition', whyNot: needsLayers, run: nestSelection },

@@ -1,3 +1,4 @@
+import { staggerOf } from '../../../../core/commands';
 import { OPERATORS, type Operator } from '../../../../core/timing';
 import { copyWholeTiming } from '../clipboard';
 import { current, type Editor } from '../editor';
@@ -24,6 +25,11 @@ export const TIMING_ACTIONS: readonly Action[] = [
     id: `timing.${op}`, title: (state) => `${title}: add to ${whom(state)}`, group: 'Time', also: `timing ${ALSO[op] ?? ''}`,
     whyNot: needsLayers, run: (editor) => addTiming(editor, op),
   })),
+  {
+    id: 'staggers.forget', title: 'Forget the stagger; all stay where they are', group: 'Time', also: 'cascade offset let go',
+    whyNot: (state) => needsLayers(state) ?? (staggerOf(current(state), state.selection.layers) ? null : `${whom(state)} is not staggered.`),
+    run: (editor) => { const state = editor.store.getState(); const one = staggerOf(current(state), state.selection.layers); if (one) editor.do('staggers.forget', { stagger: one.id }); },
+  },
   {
     id: 'layers.bake', title: (state) => `Bake ${whom(state)} into keys …`, group: 'Time', also: 'timing flatten proof convert nest', whyNot: needsLayers,
     run: (editor) => {

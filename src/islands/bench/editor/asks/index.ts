@@ -4,9 +4,10 @@ import type { Ask } from './ask';
 import { BAR_ASKS } from './bars';
 import { KEY_ASKS } from './keys';
 import { POSE_ASKS } from './poses';
+import { STAGGER_ASKS } from './stagger';
 
 /** Everything that is asked for by numbers. */
-export const ASKS: readonly Ask[] = [...KEY_ASKS, ...POSE_ASKS, ...BAR_ASKS];
+export const ASKS: readonly Ask[] = [...KEY_ASKS, ...POSE_ASKS, ...BAR_ASKS, ...STAGGER_ASKS];
 
 export function askOf(id: string): Ask | null {
   return ASKS.find((ask) => ask.id === id) ?? null;

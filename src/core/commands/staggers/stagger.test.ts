@@ -1,0 +1,110 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { hull } from '../../time';
+import { inOrder, readProject, writeProject, type Channel, type Project } from '../../model';
+import { projectOf } from '../../../../tests/support/projects';
+import { applyPatches, work, type Event } from '..';
+import { membersOf, readHow, staggerOf, storedHow, ORDERS, type StaggerHow } from './stagger';
+
+let count = 0;
+const newId = () => `s${++count}`;
+
+function film(many = 5, more: object = {}): Project {
+  return projectOf([{
+    id: 'main', name: 'Main', duration: 200, tempo: { bpm: 120 }, ...more,
+    layers: Array.from({ length: many }, (_, i) => ({ id: `l${i}`, name: `Lamp ${i}`, kind: 'shape', spans: [[10, 60]], markers: [{ id: 'm', at: 12 }], channels: { x: { value: [300, 100, 500, 200, 400][i % 5]! + i, keys: [{ id: 'a', at: 10, value: 0 }, { id: 'b', at: 20, value: 50 }] }, y: { value: 50 } } })),
+  }] as never);
+}
+
+function done(project: Project, event: Event, args: object): { readonly project: Project; readonly told: string | undefined; readonly label: string } {
+  const { draft } = work(project, event, { composition: 'main', ...args } as never, newId);
+  if (!draft || 'refused' in draft) throw new Error(draft ? draft.refused : 'nothing');
+  return { project: applyPatches(project, draft.patches).project, told: draft.told, label: draft.label };
+}
+const refusal = (project: Project, args: object) => { const { draft } = work(project, 'staggers.set', { composition: 'main', ...args } as never, newId); return draft && 'refused' in draft ? draft.refused : null; };
+
+const layers = ['l0', 'l1', 'l2', 'l3', 'l4'];
+const starts = (project: Project) => layers.map((id) => hull(project.compositions.by['main']!.layers.by[id]!.spans)![0]);
+const known = (project: Project) => inOrder(project.compositions.by['main']!.staggers);
+
+describe('how far', () => {
+  test.each([
+    [{ step: 3 }, [10, 13, 16, 19, 22]], [{ step: -2 }, [10, 8, 6, 4, 2]], [{ total: 20 }, [10, 15, 20, 25, 30]], [{ beats: 1 }, [10, 25, 40, 55, 70]], [{ overlap: 10 }, [10, 50, 90, 130, 170]],
+    [{ step: 3, order: 'up' }, [22, 19, 16, 13, 10]], [{ step: 3, order: 'rows', reversed: true }, [22, 19, 16, 13, 10]], [{ step: 4, onBeat: true }, [15, 15, 15, 15, 30].map((_, i) => Math.round((10 + 4 * i) / 15) * 15)],
+    [{ total: 40, curve: { kind: 'power', side: 'in', amount: 2 } }, [10, 12.5, 20, 32.5, 50]],
+  ] as const)('%o', (how, places) => {
+    expect(starts(done(film(), 'staggers.set', { layers, ...how }).project)).toEqual(places);
+  });
+  test('by place on the picture: across, outward from a point, and the same chance for the same seed', () => {
+    const across = done(film(), 'staggers.set', { layers, step: 2, order: 'across' }).project;
+    // At frame 0 all stand at the value of their first key: they come at once. Resting places tell them apart.
+    expect(starts(across)).toEqual([10, 10, 10, 10, 10]);
+    const still = projectOf([{ id: 'main', name: 'Main', layers: [300, 100, 500].map((x, i) => ({ id: `l${i}`, name: `L${i}`, kind: 'shape', channels: { x: { value: x } } })) }] as never);
+    const placed = (how: object) => { const { project } = done(still, 'staggers.set', { layers: ['l0', 'l1', 'l2'], step: 2, ...how }); return ['l0', 'l1', 'l2'].map((id) => project.compositions.by['main']!.layers.by[id]!.start); };
+    expect(placed({ order: 'across' })).toEqual([2, 0, 4]);
+    expect(placed({ order: 'across', reversed: true })).toEqual([2, 4, 0]);
+    expect(placed({ order: 'outward', from: [500, 0] })).toEqual([2, 4, 0]);
+    expect(placed({ order: 'chance', seed: 4 })).toEqual(placed({ order: 'chance', seed: 4 }));
+  });
+});
+
+describe('what', () => {
+  test('ends, keys of chosen tracks and markers move alone', () => {
+    const ends = done(film(), 'staggers.set', { layers, what: 'ends', step: 5 }).project.compositions.by['main']!;
+    expect(layers.map((id) => ends.layers.by[id]!.spans)).toEqual([60, 65, 70, 75, 80].map((to) => [[10, to]]));
+    const keys = done(film(), 'staggers.set', { layers, what: 'keys', tracks: ['x'], step: 2 }).project.compositions.by['main']!;
+    expect(layers.map((id) => Object.values((keys.layers.by[id]!.channels as unknown as Record<string, Channel>)['x']!.keys).map(({ at }) => at))).toEqual([0, 2, 4, 6, 8].map((by) => [10 + by, 20 + by]));
+    const markers = done(film(), 'staggers.set', { layers, what: 'markers', step: 7 }).project.compositions.by['main']!;
+    expect(layers.map((id) => markers.layers.by[id]!.markers['m']!.at)).toEqual([12, 19, 26, 33, 40]);
+  });
+  test('what cannot be is told', () => {
+    expect(refusal(film(), { layers: ['l0'], step: 3 })).toBe('Two layers at least come one after another.');
+    expect(refusal(film(5, { tempo: null }), { layers, beats: 1 })).toBe('Main has no tempo; type one first.');
+    expect(refusal(film(), { stagger: 'gone', step: 3 })).toBe('That stagger is gone; make a new one.');
+  });
+});
+
+describe('memory', () => {
+  test('the step is changed by its name alone, from where the first stands', () => {
+    const first = done(film(), 'staggers.set', { layers, step: 3 }).project;
+    const [one] = known(first);
+    expect(readHow(one!)).toMatchObject({ step: 3, order: 'rows' });
+    const again = done(first, 'staggers.set', { stagger: one!.id, step: 6 });
+    expect([starts(again.project), again.label]).toEqual([[10, 16, 22, 28, 34], 'Stagger 5 layers, 6 frames apart, from the top row']);
+    expect(known(again.project)).toHaveLength(1);
+    expect(staggerOf(again.project.compositions.by['main']!, ['l2'])!.id).toBe(one!.id);
+  });
+  test('who is moved alone leaves and that is told; who moves with all the others stays', () => {
+    const first = done(film(), 'staggers.set', { layers, step: 3 }).project;
+    const together = done(first, 'time.shift', { slide: layers, trimStart: [], trimEnd: [], keys: [], markers: [], by: 20 });
+    expect([known(together.project)[0]!.members.length, together.told]).toEqual([5, undefined]);
+    const alone = done(together.project, 'time.shift', { slide: ['l3'], trimStart: [], trimEnd: [], keys: [], markers: [], by: 1 });
+    expect(alone.told).toBe('Lamp 3 left its stagger.');
+    expect(membersOf(known(alone.project)[0]!).map(({ layer }) => layer)).toEqual(['l0', 'l1', 'l2', 'l4']);
+    expect(starts(done(alone.project, 'staggers.set', { stagger: known(alone.project)[0]!.id, step: 10 }).project)).toEqual([30, 40, 50, 40, 60]);
+    const fewer = done(alone.project, 'layers.delete', { layers: ['l0', 'l1', 'l2'] });
+    expect(known(fewer.project)).toEqual([]);
+  });
+  test('at another rate it keeps its seconds, and nobody leaves', () => {
+    const first = done(film(), 'staggers.set', { layers, step: 4 }).project;
+    const slow = done(first, 'composition.rate', { rate: [15, 1] });
+    expect(slow.told).toBeUndefined();
+    expect(readHow(known(slow.project)[0]!).step).toBe(2);
+    expect(membersOf(known(slow.project)[0]!).map(({ at }) => at)).toEqual(starts(slow.project));
+  });
+  test('it is written and read as any list, and forgotten when asked', () => {
+    const first = done(film(), 'staggers.set', { layers, step: 3 }).project;
+    const read = readProject(writeProject(first));
+    expect(read.ok && known(read.value)).toEqual(known(first));
+    expect(known(done(first, 'staggers.forget', { stagger: known(first)[0]!.id }).project)).toEqual([]);
+  });
+  test('what is kept reads as what was said', () => {
+    const number = fc.integer({ min: -50, max: 50 });
+    const measure = fc.oneof(number.map((step) => ({ step })), number.map((total) => ({ total })), number.map((beats) => ({ beats })), number.map((overlap) => ({ overlap })));
+    fc.assert(fc.property(measure, fc.constantFrom(...ORDERS), fc.boolean(), fc.nat(), (one, order, reversed, seed) => {
+      const how: StaggerHow = { step: null, total: null, beats: null, overlap: null, curve: null, from: null, onBeat: false, order, reversed, seed, ...one };
+      const back = readHow({ id: 'x', what: 'starts', members: [], ...storedHow(how) } as never);
+      expect({ ...back, overlap: back.overlap === null ? null : back.overlap + 0 }).toEqual(how);
+    }));
+  });
+});

@@ -1,0 +1,155 @@
+import { prepareCurve, type KeyCurve } from '../../keys';
+import { inOrder, inTime, member, type Composition, type Layer, type Project } from '../../model';
+import { keyTimesOf, trackAt, unbent } from '../../scene';
+import { beatAt, frameOfBeat, hull, type Frames, type Tempo } from '../../time';
+import { turnsOf, type ApartOrder } from '../keys/keys-apart';
+
+/** A stagger as a composition remembers it. */
+export type Stagger = Composition['staggers']['by'][string];
+
+/** What is put one after another: bars, their ends, keys, markers, or what is shown under bars. */
+export type StaggerWhat = Stagger['what'];
+
+/** One of those that come one after another: a layer, with what of it moves. `at` is where it was put. */
+export type StaggerMember = { readonly layer: string; readonly at: Frames; /** `track/key`. */ readonly keys?: readonly string[]; readonly markers?: readonly string[] };
+
+export const ORDERS = ['rows', 'up', 'across', 'down', 'outward', 'chance', 'hand'] as const;
+export type StaggerOrder = (typeof ORDERS)[number];
+
+/** How far one comes after another. Of `step`, `total` and `beats` one says it; with `overlap` each begins so many frames before the one before it ends. */
+export type StaggerHow = {
+  readonly step: Frames | null;
+  readonly total: Frames | null;
+  readonly beats: number | null;
+  readonly overlap: Frames | null;
+  /** Spreads the steps along a curve; null: evenly. */
+  readonly curve: KeyCurve | null;
+  readonly order: StaggerOrder;
+  readonly reversed: boolean;
+  /** From where `outward` goes, in pixels of the composition; null: the middle. */
+  readonly from: readonly [number, number] | null;
+  readonly seed: number;
+  /** Each lands on the beat nearest to it. */
+  readonly onBeat: boolean;
+};
+
+/** Where a member stands: its bar's beginning or end, its first key or marker, or where it counts from. Null where it is gone. */
+export function placeOf(project: Project, composition: Composition, what: StaggerWhat, one: Omit<StaggerMember, 'at'>): Frames | null {
+  const layer = member(composition.layers.by, one.layer);
+  if (!layer) return null;
+  switch (what) {
+    case 'starts': return hull(layer.spans)?.[0] ?? null;
+    case 'ends': return hull(layer.spans)?.[1] ?? null;
+    case 'time': return layer.start;
+    case 'markers': return first((one.markers ?? []).flatMap((id) => member(layer.markers, id)?.at ?? []));
+    case 'keys': return first((one.keys ?? []).flatMap((name) => keyPlace(project, composition, layer, name) ?? []));
+  }
+}
+
+function first(times: readonly Frames[]): Frames | null {
+  return times.length === 0 ? null : Math.min(...times);
+}
+
+/** `track/key` apart: a track's address may hold a stroke itself. */
+export function keyOf(name: string): { readonly track: string; readonly key: string } {
+  const cut = name.lastIndexOf('/');
+  return { track: name.slice(0, cut), key: name.slice(cut + 1) };
+}
+
+function keyPlace(project: Project, composition: Composition, layer: Layer, name: string): Frames | null {
+  const { track: address, key: id } = keyOf(name);
+  const track = trackAt(project, layer, address);
+  const key = track?.channel ? member(track.channel.keys, id) : undefined;
+  if (!track || !key) return null;
+  return keyTimesOf(project, composition, layer, track).moments(key.at)[0]?.from ?? unbent(layer, key.at);
+}
+
+/** Where each member is to stand, by its layer; the first in turn stays where it is. */
+export function staggeredPlaces(project: Project, composition: Composition, what: StaggerWhat, members: readonly Omit<StaggerMember, 'at'>[], how: StaggerHow, frame: Frames): ReadonlyMap<string, Frames> {
+  const there = members.flatMap((one) => { const at = placeOf(project, composition, what, one); return at === null ? [] : [{ ...one, at }]; });
+  const turns = turnsFor(project, composition, there.map(({ layer }) => layer), how, frame);
+  const inTurn = [...there].sort((a, b) => turns.get(a.layer)! - turns.get(b.layer)!);
+  const [begin] = inTurn;
+  if (!begin) return new Map();
+  const last = Math.max(1e-9, ...turns.values());
+  const { tempo, rate } = composition;
+  const landed = (at: Frames) => (how.onBeat && tempo ? Math.round(frameOfBeat(Math.round(beatAt(at, tempo as Tempo, rate)), tempo as Tempo, rate)) : at);
+  if (how.overlap !== null) {
+    const places = new Map<string, Frames>();
+    let next = begin.at;
+    for (const one of inTurn) {
+      const at = landed(next);
+      places.set(one.layer, at);
+      next = at + lengthOf(composition, what, one) - how.overlap;
+    }
+    return places;
+  }
+  const spread = how.curve ? prepareCurve(how.curve).at : (u: number) => u;
+  return new Map(inTurn.map(({ layer }) => {
+    const turn = turns.get(layer)!;
+    if (how.beats !== null && tempo) {
+      const beat = beatAt(begin.at, tempo as Tempo, rate) + spread(turn / last) * last * how.beats;
+      return [layer, Math.round(frameOfBeat(beat, tempo as Tempo, rate))];
+    }
+    const total = how.total ?? (how.step ?? 0) * last;
+    return [layer, landed(Math.round((begin.at + spread(turn / last) * total) * 1e6) / 1e6)];
+  }));
+}
+
+/** How long a member lasts: its bar, or from its first key or marker to its last. */
+function lengthOf(composition: Composition, what: StaggerWhat, one: StaggerMember): Frames {
+  const layer = composition.layers.by[one.layer]!;
+  const outer = hull(layer.spans);
+  if (what !== 'markers' || !one.markers) return outer ? outer[1] - outer[0] : 0;
+  const times = one.markers.flatMap((id) => member(layer.markers, id)?.at ?? []);
+  return Math.max(...times) - Math.min(...times);
+}
+
+function turnsFor(project: Project, composition: Composition, ids: readonly string[], how: StaggerHow, frame: Frames): ReadonlyMap<string, number> {
+  const rows = composition.layers.order.filter((id) => ids.includes(id));
+  const turns = how.order === 'hand' ? new Map(ids.map((id, i) => [id, i])) : turnsOf(project, composition, rows, { order: how.order satisfies ApartOrder, measure: 'rank', from: how.from, seed: how.seed, frame });
+  if (!how.reversed) return turns;
+  const last = Math.max(0, ...turns.values());
+  return new Map([...turns].map(([id, turn]) => [id, last - turn]));
+}
+
+/** How a stagger is kept: the words of its order and where it goes from as lines. */
+export function storedHow({ step, total, beats, overlap, curve, order, reversed, from, seed, onBeat }: StaggerHow): Omit<Stagger, 'id' | 'what' | 'members'> {
+  return { by: overlap === null ? step : -overlap, total, curve, order: reversed ? `${order} reversed` : order, from: overlap !== null ? 'end' : from ? `${from[0]},${from[1]}` : null, seed, beats: beats ?? (onBeat ? true : null) } as Omit<Stagger, 'id' | 'what' | 'members'>;
+}
+
+/** What was kept, read again. A step that is a formula counts as none. */
+export function readHow({ by, total, curve, order, from, seed, beats }: Stagger): StaggerHow {
+  const [word, turned] = (order ?? 'rows').split(' ');
+  const point = typeof from === 'string' ? from.split(',').map(Number) : [];
+  const step = typeof by === 'number' ? by : null;
+  return {
+    step: from === 'end' ? null : step, total: typeof total === 'number' ? total : null, beats: typeof beats === 'number' ? beats : null, overlap: from === 'end' ? -(step ?? 0) : null,
+    curve: curve as KeyCurve | null, order: ORDERS.find((one) => one === word) ?? 'rows', reversed: turned === 'reversed', from: point.length === 2 && point.every(Number.isFinite) ? [point[0]!, point[1]!] : null, seed, onBeat: beats === true,
+  };
+}
+
+/** The members of a stagger that can be read; others are passed over. */
+export function membersOf({ members }: Stagger): readonly StaggerMember[] {
+  return (members as readonly unknown[]).flatMap((one) => (one !== null && typeof one === 'object' && typeof (one as StaggerMember).layer === 'string' && typeof (one as StaggerMember).at === 'number' ? [one as StaggerMember] : []));
+}
+
+/** The stagger that all of these layers belong to, or null. */
+export function staggerOf(composition: Composition, layers: readonly string[]): Stagger | null {
+  if (layers.length === 0) return null;
+  return inOrder(composition.staggers).find((one) => { const ids = new Set(membersOf(one).map(({ layer }) => layer)); return layers.every((id) => ids.has(id)); }) ?? null;
+}
+
+/** The members that a choice of layers, keys or markers comes to, one a layer. */
+export function membersFor(composition: Composition, what: StaggerWhat, layers: readonly string[], keys: readonly { readonly layer: string; readonly track: string; readonly key: string }[]): readonly Omit<StaggerMember, 'at'>[] {
+  return layers.flatMap((id): readonly Omit<StaggerMember, 'at'>[] => {
+    const layer = member(composition.layers.by, id);
+    if (!layer) return [];
+    if (what === 'keys') {
+      const own = keys.filter((key) => key.layer === id).map(({ track, key }) => `${track}/${key}`);
+      return own.length > 0 ? [{ layer: id, keys: own }] : [];
+    }
+    if (what === 'markers') return Object.keys(layer.markers).length > 0 ? [{ layer: id, markers: inTime(layer.markers).map((marker) => marker.id) }] : [];
+    return [{ layer: id }];
+  });
+}

@@ -1,0 +1,65 @@
+import { readStagger, staggerOf, type StaggerHow } from '../../../../core/commands';
+import { needsLayers } from '../actions/action';
+import { current } from '../current';
+import type { EditorState } from '../state';
+import { defineAsk, num, type Ask, type AskValues } from './ask';
+
+const WHAT = [['starts', 'bars'], ['ends', 'bars’ ends'], ['keys', 'keys'], ['markers', 'markers'], ['time', 'what they show']] as const;
+const MEASURES = [['step', 'frames later each'], ['total', 'frames in all'], ['beats', 'beats later each'], ['overlap', 'overlap, end to start']] as const;
+const ORDERS = [
+  ['rows', 'from the top row down'], ['up', 'from the bottom row up'], ['across', 'from left to right'], ['across reversed', 'from right to left'], ['down', 'from the top of the picture'], ['down reversed', 'from its bottom'],
+  ['outward', 'outward; press a point'], ['outward reversed', 'inward; press a point'], ['chance', 'by chance'], ['hand', 'as they were selected'],
+] as const;
+const SPREADS = [['even', 'evenly'], ['sine in', 'slow to begin'], ['sine out', 'slow to end'], ['sine both', 'slow at both ends'], ['power in', 'much slower to begin'], ['power out', 'much slower to end'], ['back out', 'past the end and back']] as const;
+const ON = [['no', 'as it falls'], ['yes', 'on the beat']] as const;
+
+/** Which measure a stagger was told by, and its number. */
+function measured(how: StaggerHow): { readonly measure: string; readonly by: number } {
+  if (how.overlap !== null) return { measure: 'overlap', by: how.overlap };
+  if (how.beats !== null) return { measure: 'beats', by: how.beats };
+  return how.total !== null ? { measure: 'total', by: how.total } : { measure: 'step', by: how.step ?? 3 };
+}
+
+function spreadOf(curve: StaggerHow['curve']): string {
+  const word = curve ? `${curve.kind} ${curve.side ?? 'in'}` : 'even';
+  return SPREADS.some(([value]) => value === word) ? word : 'even';
+}
+
+function known(state: EditorState) {
+  return staggerOf(current(state), state.selection.layers);
+}
+
+/** The layers that are meant: those selected, or all of the stagger that they belong to. */
+function howFrom(values: AskValues): Partial<StaggerHow> {
+  const [order, turned] = String(values['order']).split(' ');
+  const [kind, side] = String(values['spread']).split(' ');
+  return {
+    [String(values['measure'])]: num(values, 'by'), order: order as StaggerHow['order'], reversed: turned === 'reversed', seed: Math.round(num(values, 'seed')),
+    curve: kind === 'even' ? null : ({ kind: kind!, side: side as 'in' }), from: values['x'] === undefined ? null : [num(values, 'x'), num(values, 'y')], onBeat: values['on'] === 'yes' && values['measure'] !== 'beats',
+  };
+}
+
+export const stagger = defineAsk({
+  id: 'layers.stagger', title: 'Stagger: one after another', group: 'Time', keys: ['A'], also: 'cascade offset delay sequence order spread apart', does: 'Stagger',
+  whyNot: (state) => needsLayers(state) ?? (state.selection.layers.length < 2 && !known(state) ? 'Select two layers or more, or one that is staggered already.' : null),
+  words: (state) => { const one = known(state); return one ? `${one.members.length} staggered layers:` : `${state.selection.layers.length} layers:`; },
+  fields: [
+    { kind: 'number', name: 'by', label: 'How much later', unit: '' }, { kind: 'choice', name: 'measure', label: 'What the number says', options: MEASURES }, { kind: 'choice', name: 'what', label: 'What is staggered', options: WHAT },
+    { kind: 'choice', name: 'order', label: 'In which order', options: ORDERS }, { kind: 'choice', name: 'spread', label: 'How the steps are spread', options: SPREADS },
+    { kind: 'choice', name: 'on', label: 'Where they land', options: ON, when: ['measure', 'step'] }, { kind: 'number', name: 'seed', before: 'seed', label: 'Seed of the chance', unit: '', when: ['order', 'chance'] },
+  ],
+  born(state) {
+    const one = known(state);
+    const what = state.selection.keys.length > 0 ? 'keys' : 'starts';
+    if (!one) return { by: 3, measure: 'step', what, order: 'rows', spread: 'even', on: 'no', seed: 1 };
+    const how = readStagger(one);
+    return { ...measured(how), what: one.what, order: how.reversed ? `${how.order} reversed` : how.order, spread: spreadOf(how.curve), on: how.onBeat ? 'yes' : 'no', seed: how.seed, ...(how.from ? { x: how.from[0], y: how.from[1] } : {}) };
+  },
+  step(state, values) {
+    const one = known(state);
+    const again = one !== null && one.what === values['what'];
+    return { event: 'staggers.set', args: { stagger: again ? one.id : null, what: values['what'], layers: again ? [] : state.selection.layers, keys: values['what'] === 'keys' && !again ? state.selection.keys : [], ...howFrom(values), frame: state.frame } };
+  },
+});
+
+export const STAGGER_ASKS: readonly Ask[] = [stagger];
