@@ -7,6 +7,7 @@ import { applyPatches, argumentSchemas, COMMANDS, commandOf, copyKeys, copyLayer
 const film = projectOf([
   { id: 'main', name: 'Main', duration: 100, staggers: [{ id: 'row', what: 'starts', by: 0, members: [{ layer: 'lamp', at: 0 }, { layer: 'child', at: 0 }] }], settled: [{ id: 'kept', at: 3, values: { 'lamp/x': 15 } }], markers: [{ id: 'c', at: 9 }], layers: [
     { id: 'tram', name: 'Tram', kind: 'nest', source: 'reel', timing: [{ id: 'run', op: 'loop', to: 20 }, { id: 'slow', op: 'speed', rate: 0.5 }], markers: [{ id: 'm', at: 30, name: 'arrive' }] },
+    { id: 'clock', name: 'Clock', kind: 'nest', source: 'ticks', clipFrame: false },
     { id: 'calm', name: 'Calm', kind: 'nest', source: 'reel', clipFrame: false },
     { id: 'lamp', name: 'Lamp', kind: 'shape', channels: { x: { keys: [{ id: 'a', at: 0, value: 0 }, { id: 'b', at: 20, value: 100 }, { id: 'c', at: 40, value: 50 }] }, y: { value: 10 } }, fill: { kind: 'linear', stops: [{ id: 's' }, { id: 't' }, { id: 'u' }] } },
     { id: 'child', name: 'Child', kind: 'shape', channels: { x: { value: 5 }, y: { keys: [{ id: 'p', at: 0, value: 0, curve: { kind: 'back' } }, { id: 'q', at: 7.5, value: 40 }, { id: 'r', at: 30, value: 10 }] } } },
@@ -14,6 +15,7 @@ const film = projectOf([
     { id: 'late', name: 'Late', kind: 'null', spans: [[50, 60]] },
   ] },
   { id: 'reel', name: 'Reel', width: 40, height: 20, duration: 20, layers: [{ id: 'bar', name: 'Bar', kind: 'shape' }] },
+  { id: 'ticks', name: 'Ticks', width: 40, height: 20, duration: 60, layers: [{ id: 'hand', name: 'Hand', kind: 'shape', channels: { rotation: { keys: [{ id: 'a', at: 4, value: 0 }, { id: 'b', at: 12, value: 90 }, { id: 'c', at: 40, value: 90 }, { id: 'd', at: 50, value: 0 }] } } }] },
   { id: 'spare', name: 'Spare', layers: [] },
 ] as never, { assets: [{ id: 'dot', name: 'Dot', type: 'image', hash: 'd'.repeat(64), mime: 'image/png', bytes: 9, width: 4, height: 4 }], presets: [{ id: 'own', name: 'Own', of: 'curve', data: { kind: 'sine' } }] } as never);
 const dot = { ...(fromMemory(film.assets.by['dot']) as object), id: 'dot2', hash: 'e'.repeat(64) };
@@ -60,6 +62,10 @@ const SAMPLES: Readonly<Record<Event, object>> = {
   'layers.nest': { composition: 'main', layers: ['lamp', 'child'], name: 'Both' },
   'staggers.set': { composition: 'main', layers: ['lamp', 'child'], step: 3 },
   'staggers.forget': { composition: 'main', stagger: 'row' },
+  'timing.cues': { composition: 'main', layers: ['clock'] },
+  'timing.stand': { composition: 'main', layers: ['tram'], frame: 20, for: 30 },
+  'timing.pace': { composition: 'main', layers: ['tram'], from: 10, to: 20, rate: 2, soft: 4 },
+  'timing.backwards': { composition: 'main', layers: ['tram'], from: 10, to: 20 },
   'layers.bake': { composition: 'main', layers: ['tram'] },
   'layers.unnest': { composition: 'main', layer: 'calm' },
   'layers.move': { composition: 'main', layers: ['child'], by: [4, 6], frame: 0 },

@@ -50,7 +50,7 @@ export function* activityInSteps(project: Project, id: string, above: ReadonlySe
     for (const source of sourcesOf(composition)) yield* activityInSteps(project, source, inside);
     for (const layer of inOrder(composition.layers)) {
       if (!layer.visible) continue;
-      const changes = prepareChanges(project, composition, layer, inside);
+      const changes = changesOf(project, composition, layer, inside);
       for (let frame = 1; changes && frame < counts.length; frame++) if (counts[frame]! < 255 && changes(frame)) counts[frame]!++;
       yield;
     }
@@ -60,7 +60,7 @@ export function* activityInSteps(project: Project, id: string, above: ReadonlySe
 }
 
 /** Whether a layer looks different at a frame than at the one before; null when it never can. */
-function prepareChanges(project: Project, host: Composition, given: Layer, above: ReadonlySet<string>): ((frame: Frames) => boolean) | null {
+export function changesOf(project: Project, host: Composition, given: Layer, above: ReadonlySet<string>): ((frame: Frames) => boolean) | null {
   const layer = asSampled(project, host, given);
   const keyed = ownTracks(layer).filter((one) => canChange(one.channel)).map((one) => channelSampler(one.channel!, one.spec.type));
   const inner = layer.kind === 'nest' ? prepareNest(project, host, layer, above) : layer.kind === 'copies' ? prepareCopies(project, host, layer, above) : null;
@@ -79,7 +79,7 @@ function prepareCopies(project: Project, host: Composition, layer: LayerOf<'copi
   const target = member(host.layers.by, layer.of);
   const key = `copies ${host.id}/${layer.id}`;
   if (!target || target.id === layer.id || above.has(key)) return null;
-  const changes = prepareChanges(project, host, target, new Set([...above, key]));
+  const changes = changesOf(project, host, target, new Set([...above, key]));
   return changes && ((frame) => copySteps(layer, keyTimeAt(project, host, layer, frame)).some(({ later }) => changes(dust(frame - later))));
 }
 
@@ -114,7 +114,8 @@ function staysInside(project: Project, host: Composition, layer: Layer): boolean
   return true;
 }
 
-function sameValue(a: unknown, b: unknown): boolean {
+/** Values between which nobody sees a difference. */
+export function sameValue(a: unknown, b: unknown): boolean {
   if (a === b) return true;
   if (typeof a === 'number' && typeof b === 'number') return Math.abs(a - b) < 1e-9;
   return typeof a === 'object' && JSON.stringify(a) === JSON.stringify(b);

@@ -22,6 +22,15 @@ export type Moments = {
 
 export const NO_MOMENTS: Moments = { slide: [], trimStart: [], trimEnd: [], keys: [], markers: [] };
 
+/** A layer that slides whole: bar, content, keys and markers. */
+export function slidLayer(compositionId: string, layer: Layer, by: Frames): readonly Patch[] {
+  const path = layerPath(compositionId, layer.id);
+  return [
+    patchOf([...path, 'start'], layer.start, layer.start + by), patchOf([...path, 'spans'], layer.spans, moveSpans(layer.spans, by)),
+    ...Object.values(layer.markers).map((marker) => patchOf([...path, 'markers', marker.id, 'at'], marker.at, marker.at + by)),
+  ];
+}
+
 /** Moves moments of a composition in time. A bar keeps at least a frame; a key that stands where one lands gives way. `near` says which of a key's moments is pulled, where it has several. */
 export function shiftMoments(project: Project, compositionId: string, moments: Moments, by: Frames, near?: Frames): Draft | null {
   const composition = member(project.compositions.by, compositionId);
@@ -33,8 +42,7 @@ export function shiftMoments(project: Project, compositionId: string, moments: M
     if (!layer) continue;
     const path = layerPath(compositionId, id);
     if (sliding.has(id)) {
-      patches.push(patchOf([...path, 'start'], layer.start, layer.start + by), patchOf([...path, 'spans'], layer.spans, moveSpans(layer.spans, by)));
-      for (const marker of Object.values(layer.markers)) patches.push(patchOf([...path, 'markers', marker.id, 'at'], marker.at, marker.at + by));
+      patches.push(...slidLayer(compositionId, layer, by));
       continue;
     }
     let { spans } = layer;

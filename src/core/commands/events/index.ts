@@ -53,6 +53,10 @@ import { layersStep } from './layers-step';
 import { layersStretch } from './layers-stretch';
 import { layersTrim } from './layers-trim';
 import { layersBake } from './layers-bake';
+import { timingBackwards } from './timing-backwards';
+import { timingCues } from './timing-cues';
+import { timingPace } from './timing-pace';
+import { timingStand } from './timing-stand';
 import { staggersForget } from './staggers-forget';
 import { staggersSet } from './staggers-set';
 import { layersUnnest } from './layers-unnest';
@@ -129,6 +133,10 @@ export const COMMANDS = [
   layersNest,
   layersUnnest,
   layersBake,
+  timingCues,
+  timingStand,
+  timingPace,
+  timingBackwards,
   staggersSet,
   staggersForget,
   layersMove,

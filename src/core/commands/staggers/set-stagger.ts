@@ -2,7 +2,7 @@ import { inOrder, inTime, member, type Composition, type Project } from '../../m
 import { keyedTracks } from '../../scene';
 import type { Frames } from '../../time';
 import { slipContent } from '../bars/bars';
-import { NO_MOMENTS, shiftMoments } from '../bars/moments';
+import { NO_MOMENTS, shiftMoments, slidLayer } from '../bars/moments';
 import { count } from '../document/change';
 import type { Made } from '../document/made';
 import { compositionPath } from '../document/paths';
@@ -48,18 +48,19 @@ export function setStagger(project: Project, compositionId: string, { stagger: i
     const at = placeOf(project, composition, what, one);
     const to = places.get(one.layer);
     if (at === null || to === undefined) continue;
-    const shifted = to === at ? [] : shiftOf(project, compositionId, what, one, to - at, newId);
+    const shifted = to === at ? [] : shiftOf(project, composition, what, one, to - at, newId);
     if (shifted.length > 0) moved++;
     patches.push(...shifted);
     members.push({ ...one, at: to });
   }
-  // Where a bar keeps its last frame, it stands elsewhere than it was sent.
-  const next = member(applyPatches(project, patches).project.compositions.by, compositionId)!;
-  const kept: Stagger = { ...(known ?? {}), id: known?.id ?? newId(), what, ...storedHow(how), members: members.map((one) => ({ ...one, at: placeOf(project, next, what, one) ?? one.at })) as unknown as Stagger['members'] };
+  // Where a bar keeps its last frame, or a key gives way to none, it stands elsewhere than it was sent.
+  const sure = what === 'starts' || what === 'markers';
+  const next = sure ? composition : member(applyPatches(project, patches).project.compositions.by, compositionId)!;
+  const kept: Stagger = { ...(known ?? {}), id: known?.id ?? newId(), what, ...storedHow(how), members: (sure ? members : members.map((one) => ({ ...one, at: placeOf(project, next, what, one) ?? one.at }))) as unknown as Stagger['members'] };
   const path = [...compositionPath(compositionId), 'staggers'];
   const { order } = composition.staggers;
   // A layer is put one after another in one way at a time.
-  const others = inOrder(composition.staggers).filter((one) => one.id !== kept.id && one.what === what && membersOf(one).some(({ layer }) => members.some((mine) => mine.layer === layer)));
+  const others = inOrder(composition.staggers).filter((one) => one.id !== kept.id && one.what === what && membersOf(one).some(({ layer }) => places.has(layer)));
   const rest = order.filter((one) => !others.some((other) => other.id === one));
   patches.push(patchOf([...path, 'by', kept.id], known ?? undefined, kept), ...others.map((one) => patchOf([...path, 'by', one.id], one, undefined)));
   if (!known || others.length > 0) patches.push(patchOf([...path, 'order'], order, known ? rest : [...rest, kept.id]));
@@ -81,9 +82,10 @@ function allKeys(project: Project, composition: Composition, layers: readonly st
   });
 }
 
-function shiftOf(project: Project, compositionId: string, what: StaggerWhat, { layer, keys = [], markers = [] }: Omit<StaggerMember, 'at'>, by: Frames, newId: () => string): readonly Patch[] {
+function shiftOf(project: Project, composition: Composition, what: StaggerWhat, { layer, keys = [], markers = [] }: Omit<StaggerMember, 'at'>, by: Frames, newId: () => string): readonly Patch[] {
+  const compositionId = composition.id;
   switch (what) {
-    case 'starts': return shiftMoments(project, compositionId, { ...NO_MOMENTS, slide: [layer] }, by)?.patches ?? [];
+    case 'starts': return slidLayer(compositionId, composition.layers.by[layer]!, by);
     case 'ends': return shiftMoments(project, compositionId, { ...NO_MOMENTS, trimEnd: [layer] }, by)?.patches ?? [];
     case 'keys': return shiftMoments(project, compositionId, { ...NO_MOMENTS, keys: keys.map((name) => ({ layer, ...keyOf(name) })) }, by)?.patches ?? [];
     case 'markers': return shiftMoments(project, compositionId, { ...NO_MOMENTS, markers: markers.map((marker) => ({ layer, marker })) }, by)?.patches ?? [];

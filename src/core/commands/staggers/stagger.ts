@@ -106,7 +106,8 @@ function lengthOf(composition: Composition, what: StaggerWhat, one: StaggerMembe
 }
 
 function turnsFor(project: Project, composition: Composition, ids: readonly string[], how: StaggerHow, frame: Frames): ReadonlyMap<string, number> {
-  const rows = composition.layers.order.filter((id) => ids.includes(id));
+  const chosen = new Set(ids);
+  const rows = composition.layers.order.filter((id) => chosen.has(id));
   const turns = how.order === 'hand' ? new Map(ids.map((id, i) => [id, i])) : turnsOf(project, composition, rows, { order: how.order satisfies ApartOrder, measure: 'rank', from: how.from, seed: how.seed, frame });
   if (!how.reversed) return turns;
   const last = Math.max(0, ...turns.values());
@@ -142,12 +143,18 @@ export function staggerOf(composition: Composition, layers: readonly string[]): 
 
 /** The members that a choice of layers, keys or markers comes to, one a layer. */
 export function membersFor(composition: Composition, what: StaggerWhat, layers: readonly string[], keys: readonly { readonly layer: string; readonly track: string; readonly key: string }[]): readonly Omit<StaggerMember, 'at'>[] {
+  const byLayer = new Map<string, string[]>();
+  for (const { layer, track, key } of keys) {
+    const own = byLayer.get(layer);
+    if (own) own.push(`${track}/${key}`);
+    else byLayer.set(layer, [`${track}/${key}`]);
+  }
   return layers.flatMap((id): readonly Omit<StaggerMember, 'at'>[] => {
     const layer = member(composition.layers.by, id);
     if (!layer) return [];
     if (what === 'keys') {
-      const own = keys.filter((key) => key.layer === id).map(({ track, key }) => `${track}/${key}`);
-      return own.length > 0 ? [{ layer: id, keys: own }] : [];
+      const own = byLayer.get(id);
+      return own ? [{ layer: id, keys: own }] : [];
     }
     if (what === 'markers') return Object.keys(layer.markers).length > 0 ? [{ layer: id, markers: inTime(layer.markers).map((marker) => marker.id) }] : [];
     return [{ layer: id }];

@@ -104,6 +104,10 @@ export type EditorState = {
   readonly filter: 'all' | 'selected' | 'keyed' | 'nests';
   readonly dialog: OpenDialog | null;
   readonly menu: OpenMenu | null;
+  /** What the last menu on the picture was asked for, through nests. */
+  readonly pointed: readonly string[] | null;
+  /** When something moves that was asked about: marks on the ruler of its composition. */
+  readonly happens: { readonly composition: string; readonly title: string; readonly spans: readonly (readonly [number, number])[] } | null;
   /** The layer whose name, or whose text on the picture, is being typed. */
   readonly renaming: string | null;
   /** What was typed of that name before its field was up. */

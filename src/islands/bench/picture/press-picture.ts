@@ -377,7 +377,9 @@ export function openMenu({ editor, toPicture }: PressContext, event: MouseEvent)
     const { layers } = editor.store.getState().selection;
     const [top] = free;
     if (top && !free.some((hit) => hit.path.length === 1 && layers.includes(hit.path[0]!))) editor.select({ layers: [top.path[0]!], keys: [], markers: [], operator: null });
-    editor.set({ menu: { ...at, under: free.slice(0, 14).map((hit) => ({ label: labelOf(editor, hit.path), path: hit.path })), groups: free.length > 0 ? LAYER_MENU : EMPTY_MENU } });
+    // The deepest is what the eye was on.
+    const deepest = free.reduce<readonly string[] | null>((best, { path }) => (best === null || (path[0] === best[0] && path.length > best.length) ? path : best), null);
+    editor.set({ pointed: deepest, menu: { ...at, under: free.slice(0, 14).map((hit) => ({ label: labelOf(editor, hit.path), path: hit.path })), groups: free.length > 0 ? LAYER_MENU : EMPTY_MENU } });
   });
 }
 
@@ -385,7 +387,7 @@ export const LAYER_MENU = [
   ['edit.cut', 'edit.copy', 'edit.paste', 'edit.duplicate', 'edit.delete'],
   ['layers.open', 'layers.rename', 'layers.nest', 'layers.unnest'],
   ['layers.hide', 'layers.lock', 'layers.solo', 'layers.guide', 'layers.free'],
-  ['time.split', 'time.trim-start', 'time.trim-end', 'time.marker', 'keys.pose'],
+  ['time.when', 'time.split', 'time.trim-start', 'time.trim-end', 'time.marker', 'keys.pose'],
 ] as const;
 const EMPTY_MENU = [['edit.paste', 'edit.all', 'project.media'], ['new.rectangle', 'new.ellipse', 'new.polygon', 'new.star', 'new.path', 'new.text', 'new.null'], ['picture.fit', 'picture.whole', 'picture.thirds', 'picture.safe', 'picture.ground']] as const;
 

@@ -7,6 +7,7 @@ import type { EditorState, TimelineView } from '../editor/state';
 import { followPointer } from '../follow-pointer';
 import { useStaged } from '../staged';
 import { AskStrip } from './ask-strip';
+import { HappensMarks } from './happens-marks';
 import { useAfterPicture } from './after-picture';
 import { crispContext, useSize } from './crisp-canvas';
 import { catchesFor, foretell, snapDrag } from './drag';
@@ -200,6 +201,7 @@ export function Timeline() {
         <canvas ref={ruler} aria-label="Ruler" role="img" style={{ width, height: RULER_HEIGHT }} className="block cursor-pointer" onPointerDown={onRuler}
           onPointerMove={onRulerHover} />
         <NestPegs view={view} duration={duration} />
+        <HappensMarks view={view} width={width} />
         <Playhead view={view} head />
       </div>
       {stage < 3 ? <div className="bg-panel" /> : <Heads {...heads} scroller={scroller} onScroll={setScroll} />}

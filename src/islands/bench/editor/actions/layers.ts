@@ -75,7 +75,7 @@ export const LAYER_ACTIONS: readonly Action[] = [
       const [x, y] = transform(worldMatrix(state.project, composition, target, state.frame, new Map()), pivotX, pivotY).map((n) => Math.round(n * 100) / 100);
       const id = freshId();
       // Turn and size go around where the layer stands, and the copies stand where it does.
-      const layer = newCopies(id, `${target.name} copies`, target.spans.length > 0 ? target.spans : [[0, composition.duration]], target.id, { x, y, pivotX: x, pivotY: y, stepX: 80 });
+      const layer = newCopies(id, `Copies of ${target.name}`, target.spans.length > 0 ? target.spans : [[0, composition.duration]], target.id, { x, y, pivotX: x, pivotY: y, stepX: 80 });
       if (editor.do('layers.add', { composition: composition.id, files: [layer], above: target.id })) editor.select({ layers: [id], keys: [], markers: [], operator: null });
     },
   },

@@ -130,10 +130,12 @@ export const TIME_ACTIONS: readonly Action[] = [
       const made: string[] = [];
       const newId = () => { const id = freshId(); made.push(id); return id; };
       const { layers } = state.selection;
-      if (editor.do('markers.add', { layers, at: state.frame }, newId)) editor.select({ markers: made.map((marker, i) => ({ layer: layers[i] ?? null, marker })), keys: [] });
+      if (!editor.do('markers.add', { layers, at: state.frame }, newId)) return;
+      // While it plays the next press is for the next marker.
+      if (!state.playing) editor.select({ markers: made.map((marker, i) => ({ layer: layers[i] ?? null, marker })), keys: [] });
     },
   },
-  { id: 'time.marker-composition', title: 'Add a marker to the composition here', group: 'Time', keys: ['Shift+M'], run: (editor) => { const id = freshId(); if (editor.do('markers.add', { layers: [], at: editor.store.getState().frame }, () => id)) editor.select({ markers: [{ layer: null, marker: id }], keys: [] }); } },
+  { id: 'time.marker-composition', title: 'Add a marker to the composition here', group: 'Time', keys: ['Shift+M'], run: (editor) => { const id = freshId(); if (editor.do('markers.add', { layers: [], at: editor.store.getState().frame }, () => id) && !editor.store.getState().playing) editor.select({ markers: [{ layer: null, marker: id }], keys: [] }); } },
   { id: 'time.next-marker', title: 'To the next marker', group: 'Time', keys: ['Ctrl+ArrowRight'], run: toMarker(1) },
   { id: 'time.marker-before', title: 'To the marker before', group: 'Time', keys: ['Ctrl+ArrowLeft'], run: toMarker(-1) },
   { id: 'time.next-problem', title: 'To the next problem', group: 'Time', whyNot: needsTicks, run: toProblem(1) },

@@ -26,6 +26,10 @@ export const TIMING_ACTIONS: readonly Action[] = [
     whyNot: needsLayers, run: (editor) => addTiming(editor, op),
   })),
   {
+    id: 'timing.cues', title: (state) => `Let markers of ${whom(state)} fire the moves inside`, group: 'Time', also: 'cue trigger activity propose', whyNot: (state) => needsLayers(state) ?? (chosenLayers(state).some((layer) => layer.kind === 'nest') ? null : 'Select a nest first.'),
+    run: (editor) => { editor.do('timing.cues', { layers: chosenLayers(editor.store.getState()).filter((layer) => layer.kind === 'nest').map((layer) => layer.id) }); },
+  },
+  {
     id: 'staggers.forget', title: 'Forget the stagger; all stay where they are', group: 'Time', also: 'cascade offset let go',
     whyNot: (state) => needsLayers(state) ?? (staggerOf(current(state), state.selection.layers) ? null : `${whom(state)} is not staggered.`),
     run: (editor) => { const state = editor.store.getState(); const one = staggerOf(current(state), state.selection.layers); if (one) editor.do('staggers.forget', { stagger: one.id }); },

@@ -5,12 +5,12 @@ import type { EditorState } from '../state';
 import { defineAsk, num, type Ask, type AskValues } from './ask';
 
 const WHAT = [['starts', 'bars'], ['ends', 'bars’ ends'], ['keys', 'keys'], ['markers', 'markers'], ['time', 'what they show']] as const;
-const MEASURES = [['step', 'frames later each'], ['total', 'frames in all'], ['beats', 'beats later each'], ['overlap', 'overlap, end to start']] as const;
+const MEASURES = [['step', 'frames each'], ['total', 'frames in all'], ['beats', 'beats each'], ['overlap', 'overlap']] as const;
 const ORDERS = [
-  ['rows', 'from the top row down'], ['up', 'from the bottom row up'], ['across', 'from left to right'], ['across reversed', 'from right to left'], ['down', 'from the top of the picture'], ['down reversed', 'from its bottom'],
-  ['outward', 'outward; press a point'], ['outward reversed', 'inward; press a point'], ['chance', 'by chance'], ['hand', 'as they were selected'],
+  ['rows', 'top row first'], ['up', 'bottom row first'], ['across', 'left to right'], ['across reversed', 'right to left'], ['down', 'top to bottom'], ['down reversed', 'bottom to top'],
+  ['outward', 'outward'], ['outward reversed', 'inward'], ['chance', 'by chance'], ['hand', 'as selected'],
 ] as const;
-const SPREADS = [['even', 'evenly'], ['sine in', 'slow to begin'], ['sine out', 'slow to end'], ['sine both', 'slow at both ends'], ['power in', 'much slower to begin'], ['power out', 'much slower to end'], ['back out', 'past the end and back']] as const;
+const SPREADS = [['even', 'evenly'], ['sine in', 'slow start'], ['sine out', 'slow end'], ['sine both', 'slow both ends'], ['power in', 'slower start'], ['power out', 'slower end'], ['back out', 'past the end']] as const;
 const ON = [['no', 'as it falls'], ['yes', 'on the beat']] as const;
 
 /** Which measure a stagger was told by, and its number. */

@@ -1,0 +1,72 @@
+import { describe, expect, test } from 'vitest';
+import { hull } from '../../time';
+import { sourceTimeAt } from '../../scene';
+import type { Project } from '../../model';
+import { projectOf } from '../../../../tests/support/projects';
+import { applyPatches, work, type Event } from '..';
+
+const newId = (() => { let n = 0; return () => `p${++n}`; })();
+
+function film(more: object = {}): Project {
+  return projectOf([
+    { id: 'main', name: 'Main', duration: 120, layers: [{ id: 'tram', name: 'Tram', kind: 'nest', source: 'reel', spans: [[0, 60]], ...more }, { id: 'still', name: 'Still', kind: 'shape' }] },
+    { id: 'reel', name: 'Reel', duration: 60, layers: [] },
+  ] as never);
+}
+
+function done(project: Project, event: Event, args: object): Project {
+  const { draft } = work(project, event, { composition: 'main', layers: ['tram'], ...args } as never, newId);
+  if (!draft || 'refused' in draft) throw new Error(draft ? draft.refused : 'nothing');
+  return applyPatches(project, draft.patches).project;
+}
+const refusal = (project: Project, event: Event, args: object) => { const { draft } = work(project, event, { composition: 'main', layers: ['tram'], ...args } as never, newId); return draft && 'refused' in draft ? draft.refused : null; };
+const shown = (project: Project, ...frames: readonly number[]) => frames.map((frame) => { const host = project.compositions.by['main']!; return sourceTimeAt(project, host, host.layers.by['tram']!, frame); });
+const end = (project: Project) => hull(project.compositions.by['main']!.layers.by['tram']!.spans)![1];
+
+describe('standing', () => {
+  test('holds the frame, pushes the rest on, and the bar lasts so much longer', () => {
+    const after = done(film(), 'timing.stand', { frame: 20, for: 30 });
+    expect([shown(after, 19, 20, 35, 50, 51, 89), end(after)]).toEqual([[19, 20, 20, 20, 21, 59], 90]);
+  });
+  test('the film grows where it is asked to, the rest is cut where the bar stays, the others run faster where they give', () => {
+    const long = done(film({ spans: [[0, 110]], timing: [{ op: 'loop' }] }), 'timing.stand', { frame: 20, for: 30, gives: 'film' });
+    expect([end(long), long.compositions.by['main']!.duration, long.compositions.by['main']!.range]).toEqual([140, 140, [0, 140]]);
+    const cut = done(film(), 'timing.stand', { frame: 20, for: 30, gives: 'rest' });
+    expect([shown(cut, 20, 50, 59), end(cut)]).toEqual([[20, 20, 29], 60]);
+    const squeezed = done(film(), 'timing.stand', { frame: 20, for: 20, gives: 'others' });
+    expect([shown(squeezed, 20, 40, 50), end(squeezed)]).toEqual([[20, 20, 40], 60]);
+  });
+  test('to the end, at another rate, before the loop that runs under it', () => {
+    expect(shown(done(film(), 'timing.stand', { frame: 20 }), 20, 59)).toEqual([20, 20]);
+    const looped = done(film({ spans: [[0, 100]], timing: [{ op: 'loop', to: 8 }] }), 'timing.stand', { frame: 20, for: 5 });
+    expect(shown(looped, 19, 20, 24, 25, 26, 29)).toEqual([3, 4, 4, 4, 5, 0]);
+  });
+  test('where it is not there it is told', () => {
+    expect(refusal(film(), 'timing.stand', { frame: 80, for: 5 })).toBe('Tram is not there at frame 80; go to where its bar is.');
+    expect(refusal(film(), 'timing.stand', { layers: ['still'], frame: 8, for: 5 })).toBe('Still has no keys and shows nothing that runs; there is no time to bend.');
+  });
+});
+
+describe('pace of a part', () => {
+  test('twice as fast: the bar ends so much sooner on the same picture', () => {
+    const after = done(film(), 'timing.pace', { from: 10, to: 30, rate: 2, gives: 'bar' });
+    expect([shown(after, 10, 20, 30, 39), end(after)]).toEqual([[10, 30, 50, 59], 40]);
+  });
+  test('the other parts give: the bar stays and ends on the same picture', () => {
+    const after = done(film(), 'timing.pace', { from: 20, to: 40, rate: 2, gives: 'others' });
+    expect([shown(after, 0, 20, 40, 58).map((at) => Math.round(at! * 1000) / 1000), end(after)]).toEqual([[0, 10, 50, 59], 60]);
+    expect(refusal(film(), 'timing.pace', { from: 0, to: 60, rate: 2, gives: 'others' })).toBe('Nothing of Tram is left to give: let its bar give instead.');
+  });
+  test('soft changes keep what lies before and after where it was', () => {
+    const after = done(film(), 'timing.pace', { from: 10, to: 20, rate: 2, soft: 8, gives: 'bar' });
+    expect(shown(after, 0, 6, 15, 24, 30).map((at) => Math.round(at! * 1e6) / 1e6)).toEqual([0, 6, 20, 34, 40]);
+  });
+});
+
+describe('backwards', () => {
+  test('the part shows its last frame first, half-open, and all else stays', () => {
+    expect(shown(done(film(), 'timing.backwards', { from: 10, to: 20 }), 9, 10, 15, 19, 20, 59)).toEqual([9, 19, 14, 10, 20, 59]);
+    expect(shown(done(film(), 'timing.backwards', { from: 0, to: 4 }), 0, 3, 4)).toEqual([3, 0, 4]);
+  });
+  test('a frame alone cannot be', () => expect(refusal(film(), 'timing.backwards', { from: 4, to: 5 })).toBe('Two frames at least can be played backwards.'));
+});

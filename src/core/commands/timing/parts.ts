@@ -1,0 +1,141 @@
+import { member, type Composition, type Layer, type OperatorEntry, type Project } from '../../model';
+import { hasKeys, ownTracks, rescaled, timingOf } from '../../scene';
+import { hull, type Frames } from '../../time';
+import { newOperator } from '../../timing';
+import { count } from '../document/change';
+import type { Made } from '../document/made';
+import { compositionPath, layerPath } from '../document/paths';
+import { patchOf, type Patch } from '../document/patch';
+import type { Refused } from '../document/refused';
+import { reachLayer } from '../document/target';
+import { nameOf } from '../layers/layers';
+
+/**
+ * What gives where a part of a layer's time takes longer or shorter: its bar (and, if need be, the film), what comes after it (cut, or running
+ * on where it is), or the pace of all other parts.
+ */
+export type Gives = 'bar' | 'film' | 'rest' | 'others';
+
+type Part = { readonly host: Composition; readonly layer: Layer; /** The bar. */ readonly from: Frames; readonly to: Frames; /** Frames of the source in one of the host. */ readonly pace: number; /** Host frame → time that comes in to a first step. */ readonly entry: (frame: Frames) => Frames; readonly D: Frames | null };
+
+/** The layers that are meant, each with what its time is told by; one that shows nothing and has no keys is named. */
+function partsOf(project: Project, compositionId: string, ids: readonly string[]): readonly Part[] | Refused {
+  const host = member(project.compositions.by, compositionId);
+  if (!host) return [];
+  const parts: Part[] = [];
+  for (const id of ids) {
+    const layer = reachLayer(project, compositionId, id);
+    const bar = layer && hull(layer.spans);
+    if (!layer || !bar) continue;
+    const { stack, source } = timingOf(project, host, layer);
+    if (!source && !ownTracks(layer).some(({ channel }) => channel && hasKeys(channel))) return { refused: `${layer.name} has no keys and shows nothing that runs; there is no time to bend.` };
+    const entry = source ? stack.entry : stack.keyEntry;
+    parts.push({ host, layer, from: bar[0], to: bar[1], pace: entry.at(1000) / 1000 - entry.at(0) / 1000, entry: entry.at, D: source?.D ?? null });
+  }
+  return parts;
+}
+
+/** A step before all others of a layer: it bends the time of the film itself. */
+function first(compositionId: string, { layer }: Part, node: OperatorEntry): readonly Patch[] {
+  const path = [...layerPath(compositionId, layer.id), 'timing'];
+  return [patchOf([...path, 'by', node.id], undefined, node), patchOf([...path, 'order'], layer.timing.order, [node.id, ...layer.timing.order])];
+}
+
+/** Bars that end later or earlier by some frames, and the film with them where that is asked for. */
+function ended(compositionId: string, parts: readonly Part[], by: (part: Part) => Frames, gives: Gives): readonly Patch[] {
+  if (gives !== 'bar' && gives !== 'film') return [];
+  const ends = parts.map((part) => ({ part, end: Math.max(part.from + 1, rescaled(part.to + by(part), 1)) }));
+  const patches = ends.map(({ part: { layer }, end }) => patchOf([...layerPath(compositionId, layer.id), 'spans'], layer.spans, [...layer.spans.slice(0, -1), [Math.min(layer.spans.at(-1)![0], end - 1), end]]));
+  const host = parts[0]!.host;
+  const latest = Math.ceil(Math.max(...ends.map(({ end }) => end)));
+  if (gives === 'bar' || latest <= host.duration) return patches;
+  const path = compositionPath(compositionId);
+  const whole = host.range[0] === 0 && host.range[1] === host.duration;
+  return [...patches, patchOf([...path, 'duration'], host.duration, latest), ...(whole ? [patchOf([...path, 'range'], host.range, [0, latest])] : [])];
+}
+
+/** Lets layers stand at a frame for some frames (null: to the end of their bars); then they go on from where they stood. */
+export function standHere(project: Project, compositionId: string, ids: readonly string[], frame: Frames, forFrames: Frames | null, gives: Gives, newId: () => string): Made | Refused | null {
+  const parts = partsOf(project, compositionId, ids);
+  if ('refused' in parts) return parts;
+  if (parts.length === 0) return null;
+  const outside = parts.find(({ from, to }) => frame < from || frame >= to);
+  if (outside) return { refused: `${outside.layer.name} is not there at frame ${frame}; go to where its bar is.` };
+  const patches: Patch[] = [];
+  const made: string[] = [];
+  for (const part of parts) {
+    const { to, pace, entry } = part;
+    const id = newId();
+    const [at, length] = [rescaled(entry(frame), 1), rescaled((forFrames ?? to - frame) * pace, 1)];
+    // The others take up what stands: what is left after it runs faster.
+    const left = entry(to) - at;
+    const squeezed = gives === 'others' && forFrames !== null && left > length;
+    const node = squeezed
+      ? newOperator('ramp', id, at > 1e-6 ? { cuts: [at, at + length], rates: [1, 0, left / (left - length)] } : { cuts: [length], rates: [0, left / (left - length)] })
+      : newOperator('pause', id, { at, for: length });
+    patches.push(...first(compositionId, part, node as OperatorEntry));
+    made.push(id);
+  }
+  const words = forFrames === null ? `Stand ${nameOf(project, compositionId, parts.map(({ layer }) => layer.id))} here to the end` : `Stand ${nameOf(project, compositionId, parts.map(({ layer }) => layer.id))} here for ${count(forFrames, 'frame')}`;
+  return { event: 'timing.stand', label: words, made, patches: [...patches, ...(forFrames === null ? [] : ended(compositionId, parts, () => forFrames, gives))] };
+}
+
+/** Plays layers faster or slower (below nought: backwards) from one frame of the film to another, with soft changes of some frames around both. */
+export function paceBetween(project: Project, compositionId: string, ids: readonly string[], from: Frames, to: Frames, rate: number, soft: Frames, gives: Gives, newId: () => string): Made | Refused | null {
+  if (to <= from) return { refused: 'The part ends before it begins.' };
+  const parts = partsOf(project, compositionId, ids);
+  if ('refused' in parts) return parts;
+  if (parts.length === 0) return null;
+  const patches: Patch[] = [];
+  const made: string[] = [];
+  const lost = (rate - 1) * (to - from);
+  for (const part of parts) {
+    const { layer, pace, entry } = part;
+    const [a, b] = [rescaled(entry(Math.max(from, part.from)), 1), rescaled(entry(to), 1)];
+    const id = newId();
+    const starts = a > 1e-6;
+    // What the others have left of the time, where they give.
+    const others = gives === 'others' ? othersRate(part, from, to, rate) : 1;
+    if (others === null) return { refused: `Nothing of ${layer.name} is left to give: let its bar give instead.` };
+    const blend = soft > 0 ? rescaled(soft * pace, 1) : 0;
+    const cuts = starts ? [a, b] : [b];
+    patches.push(...first(compositionId, part, newOperator('ramp', id, { cuts, rates: starts ? [others, rate, others] : [rate, others], blend }) as OperatorEntry));
+    made.push(id);
+  }
+  // The same last picture comes so much sooner, or later.
+  return {
+    event: 'timing.pace', label: `Play ${nameOf(project, compositionId, parts.map(({ layer }) => layer.id))} at ${Math.round(rate * 100)} % from ${from} to ${to}`, made,
+    patches: [...patches, ...ended(compositionId, parts, () => -lost, gives)],
+  };
+}
+
+/** How fast all other parts of a bar run so that it still ends on the same picture; null where there are none, or they would run backwards. */
+function othersRate({ from, to }: Part, a: Frames, b: Frames, rate: number): number | null {
+  const [low, high] = [Math.max(from, a), Math.min(to, b)];
+  const rest = to - from - (high - low);
+  if (rest <= 0) return null;
+  const others = (to - from - rate * (high - low)) / rest;
+  return others > 0 ? Math.round(others * 1e6) / 1e6 : null;
+}
+
+/** Plays layers backwards from one frame of the film to another; before and after that they run as they did. */
+export function backwardsBetween(project: Project, compositionId: string, ids: readonly string[], from: Frames, to: Frames, newId: () => string): Made | Refused | null {
+  if (to <= from + 1) return { refused: 'Two frames at least can be played backwards.' };
+  const parts = partsOf(project, compositionId, ids);
+  if ('refused' in parts) return parts;
+  if (parts.length === 0) return null;
+  const patches: Patch[] = [];
+  const made: string[] = [];
+  for (const part of parts) {
+    const { entry, pace } = part;
+    const id = newId();
+    const [begin, a, b, end] = [part.from, from, to, Math.max(part.to, to + 1)].map((frame) => rescaled(entry(frame), 1)) as [number, number, number, number];
+    const frame = rescaled(pace, 1);
+    // Half-open: the part shows its last frame first, and its first one last.
+    const key = (name: string, at: Frames, shows: Frames, arrives?: Frames) => ({ id: name, at, to: shows, joined: false, ...(arrives === undefined ? {} : { arrives }) });
+    const list = [...(begin < a ? [key('k1', begin, begin)] : []), key('k2', a, b - frame, a), key('k3', b, b, a - frame), key('k4', end, end)];
+    patches.push(...first(compositionId, part, newOperator('remap', id, { keys: Object.fromEntries(list.map((one) => [one.id, one])) }) as OperatorEntry));
+    made.push(id);
+  }
+  return { event: 'timing.backwards', label: `Play ${nameOf(project, compositionId, parts.map(({ layer }) => layer.id))} backwards from ${from} to ${to}`, made, patches };
+}

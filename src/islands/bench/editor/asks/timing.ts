@@ -1,0 +1,44 @@
+import { hull } from '../../../../core/time';
+import { chosenLayers, needsLayers, whom } from '../actions/action';
+import { current } from '../current';
+import type { EditorState } from '../state';
+import { defineAsk, num, type Ask } from './ask';
+
+const GIVES = [['bar', 'the bar gives'], ['film', 'bar and film give'], ['rest', 'what follows gives'], ['others', 'the other parts give']] as const;
+
+export const stand = defineAsk({
+  id: 'timing.stand', title: 'Stand here for a while', group: 'Time', keys: ['P'], also: 'pause hold freeze still wait stop', whyNot: needsLayers, does: 'Stand',
+  words: (state) => `${whom(state)} stands at ${state.frame} for`,
+  fields: [{ kind: 'number', name: 'for', label: 'Frames to stand', unit: 'f', least: 1, blank: 'to the end' }, { kind: 'choice', name: 'gives', label: 'What gives', options: GIVES }],
+  born: (state) => { const { rate } = current(state); return { for: Math.round(rate[0] / rate[1]), gives: 'bar' }; },
+  step: (state, values) => ({ event: 'timing.stand', args: { layers: state.selection.layers, frame: state.frame, for: values['for'], gives: values['gives'] } }),
+});
+
+/** The part that is meant: the play range where it is a part of the film, else a second from the playhead. */
+function part(state: EditorState): { readonly from: number; readonly to: number } {
+  const { range, duration, rate } = current(state);
+  if (range[0] > 0 || range[1] < duration) return { from: range[0], to: range[1] };
+  const end = hull(chosenLayers(state)[0]?.spans ?? [])?.[1] ?? duration;
+  return { from: state.frame, to: Math.max(state.frame + 2, Math.min(end, state.frame + Math.round(rate[0] / rate[1]))) };
+}
+
+export const pace = defineAsk({
+  id: 'timing.pace', title: 'Play a part faster or slower', group: 'Time', keys: ['Shift+P'], also: 'speed ramp slow motion quick rate percent', whyNot: needsLayers, does: 'Play it so',
+  words: (state) => `${whom(state)} plays at`,
+  fields: [
+    { kind: 'number', name: 'rate', label: 'Percent', unit: '%' }, { kind: 'number', name: 'from', before: 'from', label: 'First frame of the part', unit: 'f' }, { kind: 'number', name: 'to', before: 'to', label: 'Frame after the part', unit: 'f' },
+    { kind: 'number', name: 'soft', before: 'soft over', label: 'Frames of each change', unit: 'f', least: 0 }, { kind: 'choice', name: 'gives', label: 'What gives', options: GIVES },
+  ],
+  born: (state) => ({ rate: 200, ...part(state), soft: 10, gives: 'bar' }),
+  step: (state, values) => (num(values, 'to') <= num(values, 'from') ? null : { event: 'timing.pace', args: { layers: state.selection.layers, from: num(values, 'from'), to: num(values, 'to'), rate: num(values, 'rate') / 100, soft: num(values, 'soft'), gives: values['gives'] } }),
+});
+
+export const backwards = defineAsk({
+  id: 'timing.backwards', title: 'Play a part backwards', group: 'Time', also: 'reverse rewind', whyNot: needsLayers, does: 'Turn it round',
+  words: (state) => `${whom(state)} plays backwards from`,
+  fields: [{ kind: 'number', name: 'from', label: 'First frame of the part', unit: 'f' }, { kind: 'number', name: 'to', before: 'to', label: 'Frame after the part', unit: 'f' }],
+  born: (state) => part(state),
+  step: (state, values) => (num(values, 'to') <= num(values, 'from') + 1 ? null : { event: 'timing.backwards', args: { layers: state.selection.layers, from: num(values, 'from'), to: num(values, 'to') } }),
+});
+
+export const TIMING_ASKS: readonly Ask[] = [stand, pace, backwards];
