@@ -17,7 +17,7 @@ const film = projectOf([
   { id: 'reel', name: 'Reel', width: 40, height: 20, duration: 20, layers: [{ id: 'bar', name: 'Bar', kind: 'shape' }] },
   { id: 'ticks', name: 'Ticks', width: 40, height: 20, duration: 60, layers: [{ id: 'hand', name: 'Hand', kind: 'shape', channels: { rotation: { keys: [{ id: 'a', at: 4, value: 0 }, { id: 'b', at: 12, value: 90 }, { id: 'c', at: 40, value: 90 }, { id: 'd', at: 50, value: 0 }] } } }] },
   { id: 'spare', name: 'Spare', layers: [] },
-] as never, { assets: [{ id: 'dot', name: 'Dot', type: 'image', hash: 'd'.repeat(64), mime: 'image/png', bytes: 9, width: 4, height: 4 }], presets: [{ id: 'own', name: 'Own', of: 'curve', data: { kind: 'sine' } }] } as never);
+] as never, { assets: [{ id: 'dot', name: 'Dot', type: 'image', hash: 'd'.repeat(64), mime: 'image/png', bytes: 9, width: 4, height: 4 }], presets: [{ id: 'own', name: 'Own', of: 'curve', data: { kind: 'sine' } }, { id: 'slow', name: 'Slow', of: 'timing', data: { rate: [30, 1], host: [30, 1], steps: [{ id: 's', op: 'speed', rate: 0.5, at: 0 }] } }] } as never);
 const dot = { ...(fromMemory(film.assets.by['dot']) as object), id: 'dot2', hash: 'e'.repeat(64) };
 const layers = ['lamp'];
 const keys = [{ layer: 'lamp', track: 'x', key: 'b' }];
@@ -63,6 +63,8 @@ const SAMPLES: Readonly<Record<Event, object>> = {
   'staggers.set': { composition: 'main', layers: ['lamp', 'child'], step: 3 },
   'staggers.forget': { composition: 'main', stagger: 'row' },
   'timing.cues': { composition: 'main', layers: ['clock'] },
+  'timing.keep': { composition: 'main', layer: 'tram', name: 'Slow run' },
+  'timing.preset': { composition: 'main', layers: ['clock'], preset: 'slow' },
   'timing.stand': { composition: 'main', layers: ['tram'], frame: 20, for: 30 },
   'timing.pace': { composition: 'main', layers: ['tram'], from: 10, to: 20, rate: 2, soft: 4 },
   'timing.backwards': { composition: 'main', layers: ['tram'], from: 10, to: 20 },

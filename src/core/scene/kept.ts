@@ -25,7 +25,7 @@ export function keptOfLayer(layer: Layer): readonly string[] {
 
 /** What a project carries beside its compositions that is kept and not used yet, in words. */
 export function keptOfProject(project: Project): readonly string[] {
-  const others = inOrder(project.presets).filter((preset) => preset.of !== 'curve').length;
+  const others = inOrder(project.presets).filter((preset) => preset.of === 'recipe').length;
   const things: readonly (readonly [boolean, string])[] = [
     [others > 0, others === 1 ? 'one preset' : `${others} presets`],
   ];

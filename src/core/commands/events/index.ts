@@ -55,6 +55,8 @@ import { layersTrim } from './layers-trim';
 import { layersBake } from './layers-bake';
 import { timingBackwards } from './timing-backwards';
 import { timingCues } from './timing-cues';
+import { timingKeep } from './timing-keep';
+import { timingPreset } from './timing-preset';
 import { timingPace } from './timing-pace';
 import { timingStand } from './timing-stand';
 import { staggersForget } from './staggers-forget';
@@ -134,6 +136,8 @@ export const COMMANDS = [
   layersUnnest,
   layersBake,
   timingCues,
+  timingKeep,
+  timingPreset,
   timingStand,
   timingPace,
   timingBackwards,

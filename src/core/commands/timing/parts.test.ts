@@ -15,11 +15,11 @@ function film(more: object = {}): Project {
 }
 
 function done(project: Project, event: Event, args: object): Project {
-  const { draft } = work(project, event, { composition: 'main', layers: ['tram'], ...args } as never, newId);
+  const { draft } = work(project, event, JSON.parse(JSON.stringify({ composition: 'main', layers: ['tram'], ...args })) as never, newId);
   if (!draft || 'refused' in draft) throw new Error(draft ? draft.refused : 'nothing');
   return applyPatches(project, draft.patches).project;
 }
-const refusal = (project: Project, event: Event, args: object) => { const { draft } = work(project, event, { composition: 'main', layers: ['tram'], ...args } as never, newId); return draft && 'refused' in draft ? draft.refused : null; };
+const refusal = (project: Project, event: Event, args: object) => { const { draft } = work(project, event, JSON.parse(JSON.stringify({ composition: 'main', layers: ['tram'], ...args })) as never, newId); return draft && 'refused' in draft ? draft.refused : null; };
 const shown = (project: Project, ...frames: readonly number[]) => frames.map((frame) => { const host = project.compositions.by['main']!; return sourceTimeAt(project, host, host.layers.by['tram']!, frame); });
 const end = (project: Project) => hull(project.compositions.by['main']!.layers.by['tram']!.spans)![1];
 
@@ -69,4 +69,46 @@ describe('backwards', () => {
     expect(shown(done(film(), 'timing.backwards', { from: 0, to: 4 }), 0, 3, 4)).toEqual([3, 0, 4]);
   });
   test('a frame alone cannot be', () => expect(refusal(film(), 'timing.backwards', { from: 4, to: 5 })).toBe('Two frames at least can be played backwards.'));
+});
+
+describe('kept timings', () => {
+  test('are kept with the project and go on other layers, in the frames that each counts', () => {
+    const from = projectOf([
+      { id: 'main', name: 'Main', duration: 120, layers: [{ id: 'a', name: 'A', kind: 'nest', source: 'reel', timing: [{ op: 'loop', to: 20 }, { op: 'speed', rate: 0.5 }] }, { id: 'b', name: 'B', kind: 'nest', source: 'slow' }] },
+      { id: 'reel', name: 'Reel', duration: 60, layers: [] }, { id: 'slow', name: 'Slow', duration: 30, rate: [15, 1], layers: [] },
+    ] as never);
+    const kept = done(from, 'timing.keep', { layer: 'a', layers: undefined });
+    expect(Object.values(kept.presets.by).map(({ name }) => name)).toEqual(['Loop, Speed']);
+    const used = done(kept, 'timing.preset', { layers: ['b'], preset: kept.presets.order[0] });
+    const { timing } = used.compositions.by['main']!.layers.by['b']!;
+    expect(timing.order.map((id) => timing.by[id])).toMatchObject([{ op: 'loop', to: 10 }, { op: 'speed', rate: 0.5 }]);
+    expect(refusal(from, 'timing.preset', { preset: 'none' })).toBe('That timing is not kept here any more.');
+    expect(refusal(from, 'timing.keep', { layer: 'b', layers: undefined })).toBe('B has no timing to keep.');
+  });
+  test('a step goes several places at once', () => {
+    const stack = film({ timing: [{ id: 'a', op: 'loop' }, { id: 'b', op: 'speed', rate: 2 }, { id: 'c', op: 'delay', by: 4 }] });
+    const order = (project: Project) => project.compositions.by['main']!.layers.by['tram']!.timing.order;
+    expect(order(done(stack, 'timing.order', { layers: undefined, layer: 'tram', operator: 'a', by: 2 }))).toEqual(['b', 'c', 'a']);
+    expect(order(done(stack, 'timing.order', { layers: undefined, layer: 'tram', operator: 'c', by: -2 }))).toEqual(['c', 'a', 'b']);
+  });
+});
+
+describe('cues from activity', () => {
+  const reel = (markers: readonly object[]) => projectOf([
+    { id: 'main', name: 'Main', duration: 120, layers: [{ id: 'tram', name: 'Tram', kind: 'nest', source: 'reel', spans: [[0, 60]], markers }] },
+    { id: 'reel', name: 'Reel', duration: 60, layers: [{ id: 'dot', name: 'Dot', kind: 'shape', channels: { x: { keys: [{ at: 4, value: 0 }, { at: 12, value: 90 }, { at: 30, value: 90 }, { at: 40, value: 0 }] } } }] },
+  ] as never);
+  test('moves are those inside, and markers stand where each begins now: nothing looks different', () => {
+    const before = reel([]);
+    const after = done(before, 'timing.cues', {});
+    const layer = after.compositions.by['main']!.layers.by['tram']!;
+    expect(Object.values(layer.timing.by)).toMatchObject([{ op: 'cue', moves: [[4, 12], [30, 40]] }]);
+    expect(Object.values(layer.markers).map(({ at }) => at)).toEqual([4, 30]);
+    expect(shown(after, 4, 8, 20, 30, 35, 50)).toEqual([4, 8, 12, 30, 35, 40]);
+  });
+  test('markers that are there fire first; those that lack are set', () => {
+    const after = done(reel([{ id: 'm', at: 9 }]), 'timing.cues', {});
+    expect(Object.values(after.compositions.by['main']!.layers.by['tram']!.markers).map(({ at }) => at)).toEqual([9, 30]);
+    expect(refusal(film(), 'timing.cues', {})).toBe('Nothing moves in Reel.');
+  });
 });

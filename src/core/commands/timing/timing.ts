@@ -100,8 +100,8 @@ export function deleteOperator(project: Project, compositionId: string, refs: re
   };
 }
 
-/** Puts operators before or after their neighbours in their stacks. */
-export function moveOperator(project: Project, compositionId: string, refs: readonly OperatorRef[], by: 1 | -1): Draft | null {
+/** Puts operators so many places on or back in their stacks; who has no such place stays. */
+export function moveOperator(project: Project, compositionId: string, refs: readonly OperatorRef[], by: number): Draft | null {
   const moved = reachOperators(project, compositionId, refs).flatMap(({ layer, node, path }) => {
     const i = layer.timing.order.indexOf(node.id);
     if (i + by < 0 || i + by >= layer.timing.order.length) return [];

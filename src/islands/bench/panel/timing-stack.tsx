@@ -1,5 +1,5 @@
 import { ChevronDown, ChevronUp, Plus, X } from 'lucide-react';
-import { memo, useEffect, useRef } from 'react';
+import { memo, useEffect, useRef, useState, type PointerEvent } from 'react';
 import { birthAt } from '../../../core/commands';
 import { sourceOf, timingOf } from '../../../core/scene';
 import { hasContentTime, member, type Composition, type Layer, type Project } from '../../../core/model';
@@ -7,7 +7,9 @@ import { isPassedOver, OPERATORS, operatorOf, type OperatorField, type OperatorF
 import { Button, IconButton, Menu, Select, TypedField, type Reading } from '../../../ui';
 import { addTiming } from '../editor/actions';
 import { useEditor, useEditorState } from '../editor/editor-context';
+import { followPointer } from '../follow-pointer';
 import { Fields, Group } from './group';
+import { KeptStacks } from './kept-stacks';
 import { Labelled } from './labelled';
 import { MapGlyph } from './map-glyph';
 import { readNumber, showNumber, type FieldClock } from './read-number';
@@ -28,12 +30,14 @@ export const TimingStack = memo(function TimingStack({ project, composition, lay
       <ol className="flex flex-col gap-1.5">
         {steps.map((step) => <OperatorRow key={`${step.node.id} ${step.refs.length}`} project={project} composition={composition} layers={layers} step={step} />)}
       </ol>
-      <div className="pt-2">
+      <div className="flex items-center gap-2 pt-2">
         <Menu
           trigger={<Button disabled={locked}><Plus size={13} aria-hidden="true" /> Add timing{layers.length > 1 ? ` to ${layers.length} layers` : ''}</Button>}
           entries={OPERATORS.map((definition) => ({ label: definition.title, about: definition.about, onPick: () => addTiming(editor, definition.op) }))}
         />
+        {layers.length === 1 && layers[0]!.timing.order.length > 0 && <Button onClick={() => editor.do('timing.keep', { composition: composition.id, layer: layers[0]!.id, name: null })} title="Keep these steps with the project, to put on other layers">Keep these</Button>}
       </div>
+      <KeptStacks project={project} composition={composition} layers={layers} />
     </Group>
   );
 });
@@ -43,6 +47,7 @@ function OperatorRow({ project, composition, layers, step }: Props & { readonly 
   const { node, refs, nodes, all } = step;
   const chosen = useEditorState((state) => refs.some((ref) => ref.operator === state.selection.operator));
   const row = useRef<HTMLLIElement>(null);
+  const [dragged, setDragged] = useState<number | null>(null);
   useEffect(() => {
     if (chosen) row.current?.scrollIntoView({ block: 'nearest' });
   }, [chosen]);
@@ -62,10 +67,26 @@ function OperatorRow({ project, composition, layers, step }: Props & { readonly 
   const onKeys = node.on === 'keys' || !source;
   const clock: FieldClock = onKeys ? { at: 0, rate: composition.rate, tempo: composition.tempo } : { at: 0, rate: source.rate, tempo: shown?.tempo ?? null };
   const markers = onKeys ? since(layer.markers, layer.start) : since(shown && 'markers' in shown ? shown.markers : {}, source.offset);
+  /** The step goes with the pointer, and to the place of the one that it is let go over. */
+  const drag = (event: PointerEvent<HTMLElement>) => {
+    const mine = row.current!;
+    const others = [...mine.parentElement!.children].map((one) => { const { top, height } = one.getBoundingClientRect(); return { one, middle: top + height / 2 }; });
+    const here = others.findIndex(({ one }) => one === mine);
+    const from = event.clientY;
+    let by = 0;
+    followPointer(event.currentTarget, event.pointerId, ({ clientY }) => {
+      const y = others[here]!.middle + clientY - from;
+      by = others.reduce((places, { middle }, i) => places + (i < here && y < middle ? -1 : i > here && y > middle ? 1 : 0), 0);
+      if (Math.abs(clientY - from) > 3) setDragged(clientY - from);
+    }, (kept) => {
+      setDragged(null);
+      if (kept && by !== 0) editor.do('timing.order', { ...meant, by });
+    }, false);
+  };
   return (
-    <li ref={row} className={`rounded-md bg-raised px-2.5 py-1.5 ${chosen ? 'ring-1 ring-leaf' : ''} ${all ? '' : 'opacity-80'}`}>
+    <li ref={row} style={dragged === null ? undefined : { transform: `translateY(${dragged}px)`, position: 'relative', zIndex: 1 }} className={`rounded-md bg-raised px-2.5 py-1.5 ${chosen ? 'ring-1 ring-leaf' : ''} ${all ? '' : 'opacity-80'}`}>
       <div className="flex items-center gap-2">
-        <button type="button" onClick={() => editor.select({ operator: chosen ? null : node.id })} title={chosen ? 'Selected: Ctrl C copies it' : 'Select this step'} className={`shrink-0 font-medium ${off ? 'text-muted' : ''}`} aria-pressed={chosen}>{title}</button>
+        <button type="button" onPointerDown={(event) => layers.length === 1 && layer.timing.order.length > 1 && !locked && drag(event)} onClick={() => editor.select({ operator: chosen ? null : node.id })} title={chosen ? 'Selected: Ctrl C copies it' : 'Select this step; drag it to another place'} className={`shrink-0 touch-none font-medium ${off ? 'text-muted' : ''}`} aria-pressed={chosen}>{title}</button>
         <span className="min-w-0 grow truncate text-[12px] text-muted">{words}</span>
         {map && <MapGlyph map={map} length={birthAt(project, composition, layer, 0).length} off={off} />}
         <button type="button" role="switch" aria-checked={!off} aria-label={`${title} is on`} title={off ? 'Off: passed over' : 'On'} disabled={locked} onClick={() => set({ off: !off })} className={`h-6 w-10 shrink-0 rounded-full p-1 ${off ? 'bg-lifted' : 'bg-leaf'}`}>
