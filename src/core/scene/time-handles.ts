@@ -18,7 +18,7 @@ export type PlacedHandle = {
   /** The source time at which it stands, once the steps after it had their turn. */
   readonly shown: Frames;
   /** The fields that a pull by so many host frames and so many frames of the source leaves, and what is told of it. */
-  readonly pull: (frames: Frames, shown: Frames) => ReturnType<TimeHandle['pull']>;
+  readonly pull: (frames: Frames, shown: Frames, later?: boolean) => ReturnType<TimeHandle['pull']>;
 };
 
 /** Every handle of the steps on what a layer shows; those that its incoming time never meets are left out. */
@@ -44,7 +44,7 @@ function placed(stack: PreparedStack, from: Frames, to: Frames): readonly Placed
       if (!met) return [];
       return [{
         operator: step.id, title: step.title, name, goes, drawn, side: side ?? 0, label: label ?? null, frame: met.from, shown: later.at(s),
-        pull: (frames, shown) => pull(goes === 'up' ? 0 : step.incoming.at(met.from + frames) - step.incoming.at(met.from), goes === 'across' ? 0 : shown),
+        pull: (frames, shown, behind) => pull(goes === 'up' ? 0 : step.incoming.at(met.from + frames) - step.incoming.at(met.from), goes === 'across' ? 0 : shown, behind),
       }];
     });
   });

@@ -45,7 +45,8 @@ export type TimeHandle = {
   readonly side?: -1 | 1;
   /** A number that stands beside it. */
   readonly label?: string;
-  readonly pull: (x: Frames, s: Frames) => { readonly fields: Readonly<Record<string, unknown>>; readonly told: string };
+  /** With `later` what comes behind it goes along, so that its rate is kept; else it stays at its moment. */
+  readonly pull: (x: Frames, s: Frames, later?: boolean) => { readonly fields: Readonly<Record<string, unknown>>; readonly told: string };
 };
 
 /** What handles need to know of where the operator stands. */

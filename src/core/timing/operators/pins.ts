@@ -39,7 +39,10 @@ export const pins = defineOperator({
   },
   handles: ({ pins: list }) => list.map(([at, to], i) => ({
     name: `pin ${i + 1}`, x: at, s: Number(to), goes: 'both', drawn: 'point',
-    pull: (x, s) => { const [now, shown] = [pulled(at + x), pulled(Number(to) + Math.round(s))]; return { fields: { pins: list.map((pin, k) => (k === i ? [now, shown] : pin)) }, told: `frame ${shown} at ${now}` }; },
+    pull: (x, s, later = false) => {
+      const [now, shown] = [pulled(at + x), pulled(Number(to) + Math.round(s))];
+      return { fields: { pins: list.map((pin, k) => (k === i ? [now, shown] : later && pin[0] > at ? [pulled(pin[0] + now - at), pin[1]] : pin)) }, told: `frame ${shown} at ${now}${later ? ', what follows keeps its rate' : ''}` };
+    },
   })),
   examples: [
     { given: { pins: [[10, 10], [40, 30], [70, 80]] }, x: 12, becomes: 10 + 4 / 3 },

@@ -47,7 +47,7 @@ export const ramp = defineOperator({
     return [
       ...cuts.map((cut, i) => ({
         name: `cut ${i + 1}`, x: cut, s: at(cut), goes: 'across', drawn: 'point',
-        pull: (x: number) => { const now = pulled(Math.max((cuts[i - 1] ?? 0) + 0.01, Math.min((cuts[i + 1] ?? Infinity) - 0.01, cut + x))); return { fields: { cuts: cuts.map((one, k) => (k === i ? now : one)) }, told: `changes at ${now}` }; },
+        pull: (x: number, _: number, later = false) => { const now = pulled(Math.max((cuts[i - 1] ?? 0) + 0.01, Math.min(later ? Infinity : (cuts[i + 1] ?? Infinity) - 0.01, cut + x))); return { fields: { cuts: cuts.map((one, k) => (k === i ? now : later && k > i ? pulled(one + now - cut) : one)) }, told: `changes at ${now}${later && i < cuts.length - 1 ? ', the cuts behind it along' : ''}` }; },
       } as const)),
       ...rates.map((rate, i) => {
         const [from, to] = [edge(i - 1), edge(i)];

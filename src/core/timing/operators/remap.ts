@@ -44,11 +44,12 @@ export const remap = defineOperator({
   born: ({ D, length }) => ({ keys: Object.fromEntries([0, (D ?? length) - (D === null ? 0 : 1)].filter((at, i) => i === 0 || at > 0).map((at, i) => [`k${i + 1}`, { id: `k${i + 1}`, at, to: at, joined: false }])) }),
   handles: ({ keys: own }) => Object.values(own).sort((a, b) => a.at - b.at).map((key, i, list) => ({
     name: `key ${i + 1}`, x: key.at, s: Number(key.to), goes: 'both', drawn: 'point',
-    pull: (x, s) => {
+    pull: (x, s, later = false) => {
       // Keys keep their order.
-      const at = pulled(Math.max((list[i - 1]?.at ?? -Infinity) + 0.01, Math.min((list[i + 1]?.at ?? Infinity) - 0.01, key.at + x)));
+      const at = pulled(Math.max((list[i - 1]?.at ?? -Infinity) + 0.01, Math.min(later ? Infinity : (list[i + 1]?.at ?? Infinity) - 0.01, key.at + x)));
       const to = pulled(Number(key.to) + Math.round(s));
-      return { fields: { keys: { ...own, [key.id]: { ...key, at, to } } }, told: `frame ${to} at ${at}` };
+      const behind = later ? Object.fromEntries(list.slice(i + 1).map((one) => [one.id, { ...one, at: pulled(one.at + at - key.at) }])) : {};
+      return { fields: { keys: { ...own, ...behind, [key.id]: { ...key, at, to } } }, told: `frame ${to} at ${at}${later && i < list.length - 1 ? ', what follows keeps its rate' : ''}` };
     },
   })),
   examples: [

@@ -29,6 +29,14 @@ export function mendProblem(editor: Editor, problem: Problem): void {
   if (made) editor.say(`Mended: ${made.label}. Ctrl+Z takes it back.`);
 }
 
+/** What mends a problem is seen while the pointer or the keyboard is on it, before it is done. */
+export function showsMend(editor: Editor, { mend, where }: Problem): { readonly onPointerEnter: () => void; readonly onPointerLeave: () => void; readonly onFocus: () => void; readonly onBlur: () => void } | undefined {
+  if (!mend) return undefined;
+  const show = () => { if (current(editor.store.getState()).id === where.composition) editor.tryOut(mend.do as Event, mend.with as never); };
+  const hide = () => editor.letGo();
+  return { onPointerEnter: show, onPointerLeave: hide, onFocus: show, onBlur: hide };
+}
+
 /** The problem that can be mended here: of the selected layer, else of the frame that is looked at. */
 export function mendable(state: EditorState): Problem | null {
   const here = state.problems.filter(({ mend, where }) => mend && where.composition === current(state).id);

@@ -6,7 +6,7 @@ import { inOrder, newNest, type Composition } from '../../../core/model';
 import { framesPerSecond } from '../../../core/time';
 import { IconButton, InPlace } from '../../../ui';
 import { runAction } from '../editor/actions';
-import { mendProblem, showProblem } from '../editor/problems';
+import { mendProblem, showProblem, showsMend } from '../editor/problems';
 import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
@@ -73,7 +73,7 @@ function Checks({ problems, missing, scroller }: { readonly problems: readonly P
               <Dot className={problem.level === 'error' ? 'bg-rust' : problem.level === 'warning' ? 'bg-amber' : 'bg-muted'} />
               <span className="line-clamp-4">{problem.message}</span>
             </button>
-            {problem.mend && <button type="button" onClick={() => mendProblem(editor, problem)} aria-label={`Mend: ${problem.message}`} title={problem.fix ?? 'Does the edit that mends it'} className="mb-1.5 ml-6 block rounded-md bg-raised px-2 py-0.5 text-[12px] text-leaf hover:bg-lifted">Mend</button>}
+            {problem.mend && <button type="button" onClick={() => mendProblem(editor, problem)} {...showsMend(editor, problem)} aria-label={`Mend: ${problem.message}`} title={problem.fix ?? 'Does the edit that mends it'} className="mb-1.5 ml-6 block rounded-md bg-raised px-2 py-0.5 text-[12px] text-leaf hover:bg-lifted">Mend</button>}
           </li>
         )}
       </LongList>

@@ -32,4 +32,6 @@ export type Grip = {
   readonly twice?: { readonly event: Event; readonly args: object };
   /** What of the arguments it changes after a number of frames across and of pixels down, and the words for where that is. */
   readonly pull: (by: number, down: number) => { readonly move: object; readonly told: string };
+  /** The same with Ripple on, where that means another thing: what comes later goes along. */
+  readonly ripple?: Grip['pull'];
 };

@@ -44,7 +44,7 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
   const before = editor.store.getState().selection;
   const ids = gestureIds();
   // Keys that were just added to the selection move with it.
-  const taken = drag.kind === 'moveKeys' ? ({ kind: 'moveKeys', refs: before.keys } as const) : drag.kind === 'moveMarkers' ? ({ kind: 'moveMarkers', refs: before.markers } as const) : drag;
+  const taken = drag.kind === 'moveKeys' ? ({ kind: 'moveKeys', refs: before.keys } as const) : drag.kind === 'moveMarkers' ? ({ kind: 'moveMarkers', refs: before.markers } as const) : drag.kind === 'pull' && drag.grip.ripple && state.settings.ripple ? { ...drag, grip: { ...drag.grip, pull: drag.grip.ripple } } : drag;
   // What is moved is decided once, by the switches as they are at the press.
   let plan: ReturnType<typeof planOf> | null = null;
   const planOf = () => {
@@ -92,6 +92,8 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
       const step = base && stepOf(taken, plan!.moments, composition.id, by, near, dy);
       if (step) editor.pull(base!.event, base!.args as never, step.move as never);
       else editor.letGo();
+      // Where time itself is pulled, the picture under the pointer is what is asked about.
+      if (step?.event === 'timing.set' && !state.playing) editor.picture.show({ composition: composition.id, frame: Math.min(composition.duration - 1, Math.max(0, Math.round(frameOf(x + dx, view)))) });
       setCaught(snapped.caught?.at ?? null);
       setTold({ x: x + dx, y: next.clientY - box.top, text: tellDrag(taken, project, composition.id, by, snapped.caught, dy) });
     });

@@ -43,9 +43,11 @@ export function timeGrip({ project, composition }: RowPlace, layer: Layer, view:
     kind: 'grip', layer: layer.id, cursor: handle.goes === 'across' ? 'ew-resize' : handle.goes === 'up' ? 'ns-resize' : 'move', as: { kind: 'row', layer: layer.id },
     words: `${handle.title}: ${handle.name}; pull it ${handle.goes === 'across' ? 'sideways' : handle.goes === 'up' ? 'up and down' : 'where it should be'}`,
     at: handle.frame, limits: handle.goes === 'up' ? [0, 0] : [-Infinity, Infinity], event: 'timing.set', args: { composition: composition.id, layer: layer.id, operator: handle.operator, fields: {} },
-    pull(by, down) {
-      const { fields, told } = handle.pull(by, -down * perPixel);
-      return { move: { fields }, told };
-    },
+    pull: (by, down) => pulledTo(handle.pull(by, -down * perPixel)),
+    ripple: (by, down) => pulledTo(handle.pull(by, -down * perPixel, true)),
   };
+}
+
+function pulledTo({ fields, told }: ReturnType<PlacedHandle['pull']>): { readonly move: object; readonly told: string } {
+  return { move: { fields }, told };
 }

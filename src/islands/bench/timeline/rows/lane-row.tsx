@@ -1,7 +1,8 @@
 import { Maximize2, Minimize2 } from 'lucide-react';
 import { sourceTimeAt, timeHandles, timingOf } from '../../../../core/scene';
 import type { Composition, Layer, LayerOf } from '../../../../core/model';
-import { pieces, type PreparedStack } from '../../../../core/timing';
+import { ratio } from '../../../../core/time';
+import { pieces, rateAt, type PreparedStack } from '../../../../core/timing';
 import { IconButton } from '../../../../ui';
 import { useEditor, useEditorState } from '../../editor/editor-context';
 import { foldKey, type TimelineView } from '../../editor/state';
@@ -85,12 +86,13 @@ function drawMap(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, r
     to.fillText(String(Math.round(s * 10) / 10), Math.min(width, xOf(composition.duration, view)) - 6, Math.round(y(s)) - 3);
   }
   to.textAlign = 'start';
-  to.strokeStyle = INK.leaf;
-  to.lineWidth = 1.75;
   to.save();
   to.beginPath();
   to.rect(0, row.top, width, row.height);
   to.clip();
+  drawEven(to, view, width, layer.start, source.D * ratio(source.rate, composition.rate), y(0), y(source.D));
+  to.strokeStyle = INK.leaf;
+  to.lineWidth = 1.75;
   for (const [spanFrom, spanTo] of layer.spans) {
     const [from, until] = [Math.max(spanFrom, frameOf(0, view)), Math.min(spanTo, frameOf(width, view))];
     to.beginPath();
@@ -142,10 +144,30 @@ function drawMap(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, r
   to.fill();
 }
 
+/** Faint lines at 100 %, one behind the other: what runs beside them runs as it was made. */
+function drawEven(to: CanvasRenderingContext2D, view: TracksLook['view'], width: number, start: number, length: number, low: number, high: number): void {
+  if (length * view.pixelsPerFrame < EVEN_APART) return;
+  to.strokeStyle = INK.faint;
+  to.lineWidth = 1;
+  to.setLineDash([2, 4]);
+  to.beginPath();
+  for (let from = start + Math.floor((frameOf(0, view) - start) / length) * length; xOf(from, view) < width; from += length) {
+    to.moveTo(xOf(from, view), low);
+    to.lineTo(xOf(from + length, view), high);
+  }
+  to.stroke();
+  to.setLineDash([]);
+}
+
+/** Lines at 100 % stand no nearer to each other than this, in pixels. */
+const EVEN_APART = 48;
+
 function Head({ row, project, composition }: HeadProps<LayerOf<'nest'>>) {
   const { own: layer, top, height } = row;
   const problems = useEditorState((state) => state.problems);
-  const source = timingOf(project, composition, layer).source;
+  const { source, stack } = timingOf(project, composition, layer);
+  // How fast it runs where the playhead is; while it plays nobody reads it.
+  const rate = useEditorState((state) => (source && !state.playing ? Math.round(rateAt(stack.content, state.frame) * ratio(source.rate, composition.rate) * 1000) / 10 : null));
   const gap = problems.some((problem) => problem.code === 'seam-gap' && problem.where.composition === composition.id && problem.where.layer === layer.id);
   const editor = useEditor();
   const key = foldKey(composition.id, layer.id);
@@ -159,6 +181,7 @@ function Head({ row, project, composition }: HeadProps<LayerOf<'nest'>>) {
           <IconButton className="h-5" label={alone ? 'Picture time among the rows again' : 'Picture time over the whole timeline'} hint="Shift+L" onClick={() => editor.set({ laneAlone: alone ? null : key })}>{alone ? <Minimize2 size={12} /> : <Maximize2 size={12} />}</IconButton>
         </span>
         <span className="line-clamp-2 text-[12px] text-muted">{timingWords(layer)}</span>
+        {rate !== null && <span className="block text-[12px] text-muted">here at <span className="font-mono text-paper">{rate} %</span></span>}
         {loops && <span className={`block text-[12px] ${gap ? 'text-amber' : 'text-leaf'}`}>{gap ? 'Seam is open' : 'Seam closed'}</span>}
       </span>
       {source && (
