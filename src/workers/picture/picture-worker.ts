@@ -183,12 +183,15 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
 
   function play({ composition, range, originFrame, originTime, asNeeded }: Extract<PictureSays, { kind: 'play' }>): void {
     stopPlaying?.();
-    const rate = member(document.project()?.compositions.by ?? {}, composition)?.rate;
-    if (!rate) return;
-    playedRange = range;
+    const open = member(document.project()?.compositions.by ?? {}, composition);
+    if (!open) return;
+    const { rate, duration } = open;
+    // Over the seam every frame of the composition may be wanted.
+    const wanted: readonly [number, number] = range[0] < 0 || range[1] > duration ? [0, duration] : range;
+    playedRange = wanted;
     stage.turnTo(composition);
     stopPlaying = startPlaying({
-      range, originFrame, originTime, framesPerSecond: framesPerSecond(rate), now: tools.clock,
+      range, round: duration, originFrame, originTime, framesPerSecond: framesPerSecond(rate), now: tools.clock,
       paint(frame) {
         last = { composition, frame };
         const known = document.pulling() ? null : keeper.get(frame);
@@ -203,7 +206,7 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
         if (asNeeded && stage.coarse() < 4 && now() - began > 700 / framesPerSecond(rate)) stage.coarsen(stage.coarse() * 2);
       },
       paintAhead(frame) {
-        keeper.centre(frame, range);
+        keeper.centre(frame, wanted);
         const missing = keeper.missingAhead(AHEAD);
         const project = document.project();
         const evaluated = missing === null || !project ? null : stage.evaluate(project, { composition, frame: missing });

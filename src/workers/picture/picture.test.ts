@@ -9,6 +9,10 @@ describe('which frame is due', () => {
     expect([0, 1, 9, 10, 11, 25].map((passed) => frameDue(passed, 5, [0, 10]))).toEqual([5, 6, 4, 5, 6, 0]);
     expect(frameDue(3, 28, [20, 30])).toBe(21);
   });
+  test('over the seam of a composition that runs round, the last frame leads to the first', () => {
+    expect([0, 1, 2, 3, 4, 5, 6].map((passed) => frameDue(passed, 97, [97, 103], 100))).toEqual([97, 98, 99, 0, 1, 2, 97]);
+    expect([0, 2, 4].map((passed) => frameDue(passed, -2, [-2, 3], 100))).toEqual([98, 0, 2]);
+  });
   test('never leaves it', () =>
     fc.assert(fc.property(fc.integer({ min: 0, max: 1e6 }), fc.integer({ min: 0, max: 50 }), fc.integer({ min: 1, max: 90 }), fc.nat(), (passed, from, length, offset) => {
       const frame = frameDue(passed, from + (offset % length), [from, from + length]);

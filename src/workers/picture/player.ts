@@ -4,6 +4,8 @@ import type { PlayLog } from './protocol';
 export type Playing = {
   readonly range: readonly [number, number];
   readonly originFrame: number;
+  /** How many frames the composition has, where the range runs over its seam. */
+  readonly round?: number | undefined;
   /** Milliseconds since the epoch at which the origin frame is due. */
   readonly originTime: number;
   readonly framesPerSecond: number;
@@ -18,7 +20,7 @@ export type Playing = {
  * answer stops it and tells how it went.
  */
 export function startPlaying(playing: Playing): () => PlayLog {
-  const { framesPerSecond, originFrame, originTime, range, now, paint, paintAhead } = playing;
+  const { framesPerSecond, originFrame, originTime, range, round, now, paint, paintAhead } = playing;
   const length = 1000 / framesPerSecond;
   let timer: ReturnType<typeof setTimeout> | null = null;
   let last = -1;
@@ -31,7 +33,7 @@ export function startPlaying(playing: Playing): () => PlayLog {
       // The first picture is due when playing starts, however long before its origin lies.
       if (last >= 0) log.dropped += passed - last - 1;
       last = passed;
-      paint(frameDue(passed, originFrame, range));
+      paint(frameDue(passed, originFrame, range, round));
       const lag = now() - (originTime + passed * length);
       log.frames++;
       if (lag > length / 2) log.late++;
@@ -39,7 +41,7 @@ export function startPlaying(playing: Playing): () => PlayLog {
     }
     for (let busy = true; busy && now() + cost * 1.3 < originTime + (last + 1) * length; ) {
       const began = now();
-      busy = paintAhead(frameDue(Math.max(0, last), originFrame, range));
+      busy = paintAhead(frameDue(Math.max(0, last), originFrame, range, round));
       if (busy) cost += (now() - began - cost) * 0.3;
     }
     timer = setTimeout(tick, Math.max(0, originTime + (last + 1) * length - now()));

@@ -22,7 +22,7 @@ export function createPlaying(store: StoreApi<EditorState>, picture: PictureClie
   function begin(range: readonly [number, number], originFrame: number): void {
     const originTime = performance.timeOrigin + performance.now() + 30;
     clock = { began: get().frame, originFrame, originTime, range };
-    store.setState({ playing: true, frame: originFrame, played: null });
+    store.setState({ playing: true, frame: frameDue(0, originFrame, range, current(get()).duration), played: null });
     picture.play({ composition: current(get()).id, range, originFrame, originTime, asNeeded: get().settings.sharpness === null });
     requestAnimationFrame(follow);
   }
@@ -31,7 +31,7 @@ export function createPlaying(store: StoreApi<EditorState>, picture: PictureClie
     if (!clock || !get().playing) return;
     const { originFrame, originTime, range } = clock;
     const passed = Math.max(0, Math.floor(((performance.timeOrigin + performance.now() - originTime) / 1000) * framesPerSecond(current(get()).rate)));
-    const frame = frameDue(passed, originFrame, range);
+    const frame = frameDue(passed, originFrame, range, current(get()).duration);
     if (frame !== get().frame) store.setState({ frame });
     requestAnimationFrame(follow);
   }
@@ -44,9 +44,11 @@ export function createPlaying(store: StoreApi<EditorState>, picture: PictureClie
       begin(range, frame < range[0] || frame >= range[1] - 1 ? range[0] : frame);
     },
     playAround() {
-      const { rate, duration } = current(get());
+      const { rate, duration, loops } = current(get());
       const second = Math.round(framesPerSecond(rate));
       const { frame } = get();
+      // What is made to run round has no end: the seam is played as any other moment.
+      if (loops && duration > 2 * second) return begin([frame - second, frame + second + 1], frame - second);
       const range = [Math.max(0, frame - second), Math.min(duration, frame + second + 1)] as const;
       begin(range, range[0]);
     },
