@@ -36,6 +36,7 @@ export const board = {
   width: 400,
   height: 300,
   duration: 240,
+  rigid: [[0, 75]] as [number, number][],
   layers: [
     { id: 'title', name: 'Title', kind: 'text', font: 'Bricolage Grotesque', weight: 700, channels: { ...rest({ x: 30, size: 36 }), ...landing(30, 62, 'back'), text: { value: 'Line 9 runs' } }, fill: flat('#23303a') },
     { id: 'title2', name: 'All night', kind: 'text', font: 'Bricolage Grotesque', weight: 700, channels: { ...rest({ x: 30, size: 36 }), ...landing(35, 104, 'elastic'), text: { value: 'all night' } }, fill: flat('#c8553a') },

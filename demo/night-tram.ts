@@ -1,6 +1,8 @@
 import { FORMAT, VERSION, type ProjectFileInput } from '../src/core/model';
 import { board } from './board';
 import { keys, rest, type KeyInput, type LayerInput } from './draw';
+import { post, posts, signal, signalUse } from './signal';
+import { stars, starStagger, twinkle } from './sky';
 import { lamp, scenery, streetLamp } from './street';
 import { CYCLE, tramCycle, wheel } from './tram-cycle';
 
@@ -34,6 +36,8 @@ const tram: LayerInput = {
 
 const timetable: LayerInput = {
   id: 'timetable', name: 'Timetable board', kind: 'nest', source: 'board', start: 66, spans: [[66, 290]],
+  // It swings in and its title lands as they were made; what lies behind gives for the film.
+  timing: [{ id: 'fit', op: 'elastic', length: 224 }],
   channels: {
     ...rest({ x: 930, pivotX: 200, pivotY: 0, scaleX: 86, scaleY: 86 }),
     y: keys({ at: 0, value: -280, right: [8, 0] }, { at: 20, value: 70, left: [-8, 60] }, { at: 28, value: 54, left: 'smooth', right: 'smooth' }, { at: 202, value: 54, left: 'smooth', right: [8, 0] }, { at: 222, value: -280, left: [-6, 200] }),
@@ -64,12 +68,19 @@ export const nightTram: ProjectFileInput = {
         lamp('lampNear', 'Lamp, near', 250, 624, 100, 0),
         lamp('lampCorner', 'Lamp, corner', 660, 586, 92, 14),
         lamp('lampFar', 'Lamp, far', 1180, 540, 84, 28),
+        signalUse,
+        posts,
+        post,
+        ...stars,
         ...scenery,
       ],
+      staggers: [starStagger],
     },
     tramCycle,
     streetLamp,
     board,
     wheel,
+    signal,
+    twinkle,
   ],
 };

@@ -1,11 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { writeDemo } from '../demo/write';
+import { bakeSteps, proofSteps } from '../src/core/bake';
 import { checkProject } from '../src/core/checks';
 import { applyPatches, idsFromDocument, work } from '../src/core/commands';
 import { evaluateFrame } from '../src/core/evaluate';
 import { settledValues, sourceTimeAt, trackAt, valueAt } from '../src/core/scene';
 import { inTime, projectFile, readProject } from '../src/core/model';
+import { OPERATORS } from '../src/core/timing';
 import * as z from 'zod';
 
 const text = readFileSync('demo/night-tram.oak.json', 'utf8');
@@ -59,6 +61,43 @@ describe('each thing that keying can do has its place in it: without it some fra
       expect(left! + right!).toBeCloseTo(0, 9);
     }
     expect([clipLeft!.partner, clipRight!.partner]).toEqual(['clipRight', 'clipLeft']);
+  });
+});
+
+describe('each thing that time can do has its place in it: without it some frame is another', () => {
+  const picture = (film: typeof project, frame: number) => JSON.stringify(evaluateFrame(film, 'main', frame, { faces: () => null, purpose: 'output' })!.root);
+  const frames = Array.from({ length: 75 }, (_, i) => i * 4 + 1);
+  const shown = frames.map((frame) => picture(project, frame));
+  const without = (event: string, args: object): typeof project => {
+    const { draft } = work(project, event as never, { composition: 'main', ...args } as never, idsFromDocument(project));
+    if (!draft || 'refused' in draft) throw new Error(draft ? draft.refused : 'nothing was done');
+    return applyPatches(project, draft.patches).project;
+  };
+  const differs = (film: typeof project) => frames.some((frame, i) => picture(film, frame) !== shown[i]);
+  const steps = Object.values(main.layers.by).flatMap((layer) => Object.values(layer.timing.by).map((node) => ({ layer: layer.id, operator: node.id, op: node.op })));
+  test.each(OPERATORS.map(({ op }) => op))('%s', (op) => {
+    const used = steps.filter((step) => step.op === op);
+    expect(used.length).toBeGreaterThan(0);
+    // Of the loops each lasts as long as its bar needs it.
+    for (const { layer, operator } of used) expect([layer, differs(without('timing.set', { layer, operator, fields: { off: true } }))]).toEqual([layer, true]);
+  });
+  test.each<readonly [string, string, object]>([
+    ['the stagger of the stars', 'staggers.set', { stagger: 'stars', step: 2 }], ['the copies of the post', 'layers.set', { layers: ['posts'], field: 'visible', value: false }],
+    ['what is rigid of the board', 'composition.set', { composition: 'board', fields: { rigid: [] } }], ['a marker inside that a cue holds on to', 'markers.set', { composition: 'signal', markers: [{ layer: null, marker: 'clear' }], fields: { at: 8 } }],
+  ])('%s', (_, event, args) => expect(differs(without(event, args))).toBe(true));
+  test('all of it can be baked, down to the last nest, and nothing moves', () => {
+    const steps = bakeSteps(project, 'main', main.layers.order, { on: 'both', deep: true, whole: false, tolerance: 0.01 }, (() => { let n = 0; return () => `baked${++n}`; })());
+    let step = steps.next();
+    while (!step.done) step = steps.next();
+    const { layers, compositions, left } = step.value;
+    expect(left.filter(({ why }) => !/^It has no timing/.test(why))).toEqual([]);
+    const by = { ...project.compositions.by, ...Object.fromEntries(compositions.map((one) => [one.id, one])), main: { ...main, layers: { ...main.layers, by: { ...main.layers.by, ...Object.fromEntries(layers.map((layer) => [layer.id, layer])) } } } };
+    const after = { ...project, compositions: { order: Object.keys(by), by } };
+    const proof = proofSteps(project, after, 'main', step.value.tracks);
+    let proved = proof.next();
+    while (!proved.done) proved = proof.next();
+    expect(proved.value.worst.length).toBeGreaterThan(60);
+    expect(proved.value.worst[0]!.error).toBeLessThan(0.02);
   });
 });
 
