@@ -109,6 +109,12 @@ try {
   await page.keyboard.press('Escape');
   await page.mouse.up();
   await page.getByRole('button', { name: 'Fold Timetable board' }).click();
+  // What is rigid runs as it was made, and what is elastic gives: hatched on the bar, bent in the lane.
+  await page.keyboard.press('Shift+l');
+  await settle();
+  await shot('elastic-lane');
+  await page.keyboard.press('Shift+l');
+  await page.keyboard.press('l');
   // A ramp in the lane of what a nest shows: its cuts, the slopes of its parts and the feet of its changes.
   await find('add ramp');
   await page.getByLabel('Cuts of Ramp', { exact: true }).click();
@@ -125,6 +131,40 @@ try {
   await page.keyboard.press('l');
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
   await page.waitForFunction(() => [...document.querySelectorAll('[data-said]')].every((one) => one.textContent === ''), null, { timeout: 60_000 });
+  const quiet = () => page.waitForFunction(() => [...document.querySelectorAll('[data-said]')].every((one) => one.textContent === ''), null, { timeout: 60_000 });
+  // Moves that markers fire, with what shows between them.
+  await head('Signal').click();
+  await page.keyboard.press('l');
+  await head('Signal').scrollIntoViewIfNeeded();
+  await settle();
+  await shot('cues');
+  await page.keyboard.press('l');
+  // Stars that come one after another, while the step is typed.
+  await head('Twinkle, steady').click();
+  await page.keyboard.press('a');
+  await page.keyboard.press('ArrowUp');
+  await settle();
+  await shot('stagger');
+  await page.keyboard.press('Escape');
+  // A loop whose end is no beginning, with what mends it.
+  await head('Tram').click();
+  await page.getByLabel('To of Loop', { exact: true }).click();
+  await page.keyboard.type('29');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: /^Mend/ }).first().waitFor();
+  await settle();
+  await shot('checks');
+  await page.keyboard.press('Control+z');
+  // A bake, down to the wheels, with its proof.
+  await quiet();
+  await head('Tram').click();
+  await find('bake');
+  await page.getByRole('button', { name: 'Bake', exact: true }).click();
+  await page.getByRole('button', { name: 'Keep it' }).waitFor({ timeout: 120_000 });
+  await settle();
+  await shot('bake-report');
+  await page.getByRole('button', { name: 'Undo the bake' }).click();
+  await quiet();
   // A nest just made: its name to be typed, what rides outside in the strip, its span between two pegs.
   await page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name: 'Tram', exact: true }).click();
   await page.keyboard.press('Control+Enter');

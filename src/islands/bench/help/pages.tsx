@@ -88,7 +88,9 @@ export const HELP_PAGES: readonly HelpPage[] = [
   {
     id: 'loops', title: 'Bending time', picture: <LoopPicture />,
     says: [
-      'Timing, at the right, is a list of steps that time falls through: loop, reverse, speed, pause, freeze, hold on twos.',
+      'Timing, at the right, is a list of steps that time falls through: loop, reverse, speed, ramp, pause, freeze, remap, hold on twos. L shows it as a lane: its ends, cuts and slopes are pulled there, and Ripple says whether what follows goes along.',
+      'P lets what is selected stand at the playhead for a while, Shift+P plays a part of it faster or slower; what gives for that is chosen in words. A lets several come one after another, and remembers it.',
+      'Bake into keys writes a timing out, as deep as the nests go, and shows at every frame that nothing moved.',
       'L shows the picture time of a nest under its bar: slope is speed, level is a hold, downward runs backwards. Shift+L gives it the whole timeline.',
       'The trail under the picture tells every step with its number. A click on a step leads there. Problems, such as a seam that is open, stand as ticks on the ruler.',
     ],
