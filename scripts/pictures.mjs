@@ -110,6 +110,7 @@ try {
   await page.mouse.up();
   await page.getByRole('button', { name: 'Fold Timetable board' }).click();
   // What is rigid runs as it was made, and what is elastic gives: hatched on the bar, bent in the lane.
+  await head('Timetable board').click();
   await page.keyboard.press('Shift+l');
   await settle();
   await shot('elastic-lane');
@@ -133,12 +134,14 @@ try {
   await page.waitForFunction(() => [...document.querySelectorAll('[data-said]')].every((one) => one.textContent === ''), null, { timeout: 60_000 });
   const quiet = () => page.waitForFunction(() => [...document.querySelectorAll('[data-said]')].every((one) => one.textContent === ''), null, { timeout: 60_000 });
   // Moves that markers fire, with what shows between them.
+  const search = (words) => page.getByRole('textbox', { name: 'Search layers' }).or(page.getByPlaceholder('Search layers')).first().fill(words);
+  await search('signal');
   await head('Signal').click();
   await page.keyboard.press('l');
-  await head('Signal').scrollIntoViewIfNeeded();
   await settle();
   await shot('cues');
   await page.keyboard.press('l');
+  await search('twinkle');
   // Stars that come one after another, while the step is typed.
   await head('Twinkle, steady').click();
   await page.keyboard.press('a');
@@ -146,6 +149,7 @@ try {
   await settle();
   await shot('stagger');
   await page.keyboard.press('Escape');
+  await search('');
   // A loop whose end is no beginning, with what mends it.
   await head('Tram').click();
   await page.getByLabel('To of Loop', { exact: true }).click();
