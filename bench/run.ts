@@ -2,7 +2,6 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import path from 'node:path';
 import { measureAttacks } from './attacks';
-import { measureBake } from './bake';
 import { measureComposedMap } from './composed-map';
 import { measureEvaluation } from './evaluation';
 import { measureFuzz } from './fuzz';
@@ -15,6 +14,7 @@ import { measurePlaying } from './playing';
 import { measureSampling } from './sampling';
 import { measureScene } from './scene';
 import type { Figure } from './seeded';
+import { measureTime } from './time';
 import { measureWriters } from './writers';
 
 type Part = { readonly name: string; readonly title: string; readonly measure: (root: string, many?: number) => Promise<readonly Figure[]> };
@@ -23,7 +23,7 @@ type Part = { readonly name: string; readonly title: string; readonly measure: (
 const PARTS: readonly Part[] = [
   { name: 'hand', title: 'Under the hand', measure: async (root) => [...measureSampling(), ...measureEvaluation(), ...measureComposedMap(), ...measureGrowth(), ...measureScene(), ...(await measurePlaying(root)), ...(await measureHand(root))] },
   { name: 'keying', title: 'Keying', measure: measureKeying },
-  { name: 'bake', title: 'Baking', measure: measureBake },
+  { name: 'time', title: 'Time', measure: measureTime },
   { name: 'gestures', title: 'What a gesture costs the server', measure: measureGestures },
   { name: 'writers', title: 'What an acknowledgement costs', measure: measureWriters },
   { name: 'kill', title: 'Kills', measure: measureKills },

@@ -68,11 +68,8 @@ export const nightTram: ProjectFileInput = {
         lamp('lampNear', 'Lamp, near', 250, 624, 100, 0),
         lamp('lampCorner', 'Lamp, corner', 660, 586, 92, 14),
         lamp('lampFar', 'Lamp, far', 1180, 540, 84, 28),
-        signalUse,
-        posts,
-        post,
-        ...stars,
-        ...scenery,
+        // The signal and the posts stand before the street, the stars that twinkle behind the hills.
+        ...scenery.flatMap((layer) => (layer.id === 'road' ? [signalUse, posts, post, layer] : layer.id === 'star1' ? [...stars, layer] : [layer])),
       ],
       staggers: [starStagger],
     },

@@ -7,6 +7,7 @@ import { applyPatches, argumentSchemas, COMMANDS, commandOf, copyKeys, copyLayer
 const film = projectOf([
   { id: 'main', name: 'Main', duration: 100, staggers: [{ id: 'row', what: 'starts', by: 0, members: [{ layer: 'lamp', at: 0 }, { layer: 'child', at: 0 }] }], settled: [{ id: 'kept', at: 3, values: { 'lamp/x': 15 } }], markers: [{ id: 'c', at: 9 }], layers: [
     { id: 'tram', name: 'Tram', kind: 'nest', source: 'reel', timing: [{ id: 'run', op: 'loop', to: 20 }, { id: 'slow', op: 'speed', rate: 0.5 }], markers: [{ id: 'm', at: 30, name: 'arrive' }] },
+    { id: 'paced', name: 'Paced', kind: 'nest', source: 'ticks', clipFrame: false, timing: [{ id: 'r', op: 'ramp', cuts: [10, 20], rates: [1, 0.5, 1] }] },
     { id: 'clock', name: 'Clock', kind: 'nest', source: 'ticks', clipFrame: false },
     { id: 'calm', name: 'Calm', kind: 'nest', source: 'reel', clipFrame: false },
     { id: 'lamp', name: 'Lamp', kind: 'shape', channels: { x: { keys: [{ id: 'a', at: 0, value: 0 }, { id: 'b', at: 20, value: 100 }, { id: 'c', at: 40, value: 50 }] }, y: { value: 10 } }, fill: { kind: 'linear', stops: [{ id: 's' }, { id: 't' }, { id: 'u' }] } },
@@ -65,6 +66,7 @@ const SAMPLES: Readonly<Record<Event, object>> = {
   'timing.cues': { composition: 'main', layers: ['clock'] },
   'timing.keep': { composition: 'main', layer: 'tram', name: 'Slow run' },
   'timing.preset': { composition: 'main', layers: ['clock'], preset: 'slow' },
+  'timing.even': { composition: 'main', layer: 'paced', frame: 12 },
   'timing.stand': { composition: 'main', layers: ['tram'], frame: 20, for: 30 },
   'timing.pace': { composition: 'main', layers: ['tram'], from: 10, to: 20, rate: 2, soft: 4 },
   'timing.backwards': { composition: 'main', layers: ['tram'], from: 10, to: 20 },

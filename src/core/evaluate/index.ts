@@ -1,2 +1,2 @@
 export { evaluateFrame, type EvaluatedFrame, type ShownLayer, type Surroundings } from './evaluate-frame';
-export { trail, type Trail, type TrailStop } from './trail';
+export { trackTrail, trail, type Trail, type TrailStop } from './trail';

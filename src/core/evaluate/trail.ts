@@ -1,14 +1,14 @@
-import { hasContentTime, member, type Layer, type Project } from '../model';
-import type { Frames } from '../time';
+import { hasContentTime, inTime, member, type Layer, type Project } from '../model';
+import { DUST, type Frames } from '../time';
 import type { Step } from '../timing';
-import { compositionOf, keyTimeAt, sourceTimeAt, timingOf } from '../scene';
+import { compositionOf, hasKeys, keyTimeAt, keyTimesOf, sourceTimeAt, timingOf, trackAt, unbent, valueAt } from '../scene';
 
 /** One stop of the trail: the number first, what made it beneath. */
 export type TrailStop = {
   readonly at: Frames;
   readonly title: string;
   /** What a click leads to. */
-  readonly leads: { readonly kind: 'none' } | { readonly kind: 'operator'; readonly id: string } | { readonly kind: 'nest'; readonly composition: string };
+  readonly leads: { readonly kind: 'none' } | { readonly kind: 'operator'; readonly id: string } | { readonly kind: 'nest'; readonly composition: string } | { readonly kind: 'key'; readonly frame: Frames };
 };
 
 export type Trail = {
@@ -37,6 +37,34 @@ export function trail(project: Project, compositionId: string, layerId: string, 
   if (at !== null && source !== null && 'source' in layer) stops.push({ at, title: `of ${source}`, leads: { kind: 'nest', composition: layer.source } });
   return { stops, keys, nothing: whyNothing(layer, frame, at, source) };
 }
+
+/**
+ * How a number comes about at a frame: the key that it left, how it runs from there and how far it is, and what it comes to. Empty for
+ * what has no keys, or holds no number.
+ */
+export function trackTrail(project: Project, compositionId: string, layerId: string, address: string, frame: Frames): readonly TrailStop[] {
+  const host = compositionOf(project, compositionId);
+  const layer = host && member(host.layers.by, layerId);
+  const track = layer && trackAt(project, layer, address);
+  if (!host || !layer || !track?.channel || track.spec.type !== 'N' || !hasKeys(track.channel)) return [];
+  const times = keyTimesOf(project, host, layer, track);
+  const x = times.at(frame);
+  const keys = inTime(track.channel.keys);
+  const i = keys.findLastIndex(({ at }) => at <= x + DUST);
+  const [from, to] = [keys[i], keys[i + 1]];
+  const result: TrailStop = { at: valueAt(project, host, layer, track, frame) as number, title: track.spec.label, leads: { kind: 'none' } };
+  const left = from ?? keys[0]!;
+  const keyed: TrailStop = { at: left.value as number, title: `keyed at ${Math.round(left.at * 100) / 100}`, leads: { kind: 'key', frame: times.moments(left.at)[0]?.from ?? unbent(layer, left.at) } };
+  if (!from || !to) return [keyed, { at: Math.round(x * 100) / 100, title: from ? AFTER[track.channel.after] : AFTER[track.channel.before], leads: { kind: 'none' } }, result];
+  const curve = (from.curve as { readonly kind: string } | null | undefined)?.kind;
+  const way = curve ? `${curve}, % of the way` : from.right === 'hold' ? 'held, % of the time' : from.right === undefined && to.left === undefined ? 'straight, % of the way' : 'by its handles, % of the way';
+  const rise = ((to.arrives ?? to.value) as number) - (from.value as number);
+  const gone = from.right === 'hold' && !curve ? (x - from.at) / (to.at - from.at) : rise === 0 ? 1 : (result.at - (from.value as number)) / rise;
+  return [keyed, { at: Math.round(gone * 1000) / 10, title: way, leads: { kind: 'key', frame: times.moments(to.at)[0]?.from ?? unbent(layer, to.at) } }, result];
+}
+
+/** What a channel does where it has no key before or after, in words. */
+const AFTER = { hold: 'stands', repeat: 'repeats', climb: 'climbs on', swing: 'to and fro', glide: 'glides on' } as const;
 
 function through(steps: readonly Step[], frame: Frames): readonly TrailStop[] {
   return steps.map(({ id, title, incoming, map }) => ({ at: map.at(incoming.at(frame)), title, leads: { kind: 'operator', id } }));

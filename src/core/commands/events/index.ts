@@ -55,6 +55,7 @@ import { layersTrim } from './layers-trim';
 import { layersBake } from './layers-bake';
 import { timingBackwards } from './timing-backwards';
 import { timingCues } from './timing-cues';
+import { timingEven } from './timing-even';
 import { timingKeep } from './timing-keep';
 import { timingPreset } from './timing-preset';
 import { timingPace } from './timing-pace';
@@ -138,6 +139,7 @@ export const COMMANDS = [
   timingCues,
   timingKeep,
   timingPreset,
+  timingEven,
   timingStand,
   timingPace,
   timingBackwards,

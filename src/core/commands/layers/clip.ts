@@ -4,6 +4,7 @@ import { framesPerSecond, hull, type Frames } from '../../time';
 import { count, type Draft } from '../document/change';
 import { bringPresets, presetsOf, runningKeys, saidOf, type ClipPreset } from '../keys/clip-presets';
 import { nextNames } from '../document/next-name';
+import { carriedStaggers, staggersAmong } from '../staggers/carried-staggers';
 import { compositionPath, layerPath } from '../document/paths';
 import { patchOf, sameValue, type Patch } from '../document/patch';
 
@@ -33,7 +34,7 @@ export function copyLayers(project: Project, compositionId: string, ids: readonl
   // The clip's own composition must not take the place of one that comes along.
   let main = CLIP;
   while (compositions.has(main)) main = `${main}-`;
-  const clip: Composition = { ...newComposition(main, host.name, { width, height, rate, duration }), layers: { order: layers.map((layer) => layer.id), by: Object.fromEntries(layers.map((layer) => [layer.id, layer])) } };
+  const clip: Composition = { ...newComposition(main, host.name, { width, height, rate, duration }), staggers: staggersAmong(host, ids), layers: { order: layers.map((layer) => layer.id), by: Object.fromEntries(layers.map((layer) => [layer.id, layer])) } };
   const presets = presetsOf(project, runningKeys(project, [...layers, ...[...compositions.values()].flatMap((one) => inOrder(one.layers))]));
   return {
     ...newProject('Clip', clip),
@@ -107,6 +108,11 @@ export function pasteLayers(project: Project, compositionId: string, clip: Proje
     ...made.map((layer) => patchOf(layerPath(compositionId, layer.id), undefined, layer)),
     patchOf([...compositionPath(compositionId), 'layers', 'order'], order, [...order.slice(0, place), ...made.map((layer) => layer.id), ...order.slice(place)]),
   );
+  const staggers = carriedStaggers(from, ids, factor, by, newId);
+  if (staggers.length > 0) {
+    const path = [...compositionPath(compositionId), 'staggers'];
+    patches.push(...staggers.map((one) => patchOf([...path, 'by', one.id], undefined, one)), patchOf([...path, 'order'], host.staggers.order, [...host.staggers.order, ...staggers.map(({ id }) => id)]));
+  }
   const brought = bringPresets(project, inOrder(clip.presets) as readonly ClipPreset[], newId);
   patches.push(...brought.patches);
   const told = [...(lost.size > 0 ? [`Not here, so left out: ${[...lost].join(', ')}.`] : []), ...saidOf(brought.names)].join(' ');

@@ -1,6 +1,6 @@
 import type { Bounds } from '../../display';
 import { sourceOf } from '../../scene';
-import { channelAt, channelsAt, hasContentTime, inOrder, isDrawn, member, newComposition, newNest, POSE, type Channel, type Composition, type Layer, type Project } from '../../model';
+import { channelAt, channelsAt, hasContentTime, inOrder, isDrawn, member, newComposition, newNest, POSE, type Channel, type Composition, type Layer, type LayerOf, type Project } from '../../model';
 import { clipSpan, hull, sameRate, type Span } from '../../time';
 import { count, type Draft } from '../document/change';
 import { leaveHost } from '../layers/leave-host';
@@ -32,6 +32,7 @@ export function nestPictures(project: Project, host: Composition, chosen: readon
   const nests = new Map<string, Layer>();
   const corners = new Map<string, readonly [number, number]>();
   for (const layer of chosen) {
+    if (layer.kind === 'copies') return { refused: whyNoCopies(host, layer) };
     const box = bounds(layer.id);
     if (!isDrawn(layer.kind) || !box) return { refused: `${layer.name} has no picture of its own to put inside.` };
     const why = out === ALL ? whyNoPicture(project, host, layer) : null;
@@ -57,6 +58,11 @@ export function nestPictures(project: Project, host: Composition, chosen: readon
       patchOf(['compositions', 'order'], project.compositions.order, [...project.compositions.order, ...compositions.map((composition) => composition.id)]),
     ],
   };
+}
+
+/** Copies are nothing without what they repeat, which stays outside. */
+export function whyNoCopies(host: Composition, layer: LayerOf<'copies'>): string {
+  return `${layer.name} repeats ${member(host.layers.by, layer.of)?.name ?? 'a layer that is gone'}, which would be left outside; nest both whole.`;
 }
 
 /** Why a layer's picture cannot be put inside without changing a frame, or null. */

@@ -31,6 +31,7 @@ export function ridersOf(project: Project, hostId: string, ids: readonly string[
 /** Why a rider cannot be flipped where these ride outside, in a sentence; null when it can. */
 export function whyFixed(project: Project, host: Composition, chosen: readonly Layer[], rider: Rider, out: ReadonlySet<Rider>, bounds: (layer: string) => Bounds | null): string | null {
   const [only] = chosen.length === 1 ? chosen : [];
+  if (only?.kind === 'copies' && rider !== 'markers' && rider !== 'blend') return `${only.name} repeats a layer that would stay outside: nest both.`;
   switch (rider) {
     case 'place': return only ? whyPlace(only, out, bounds) : 'Each layer has a place of its own.';
     case 'timing': return only ? whyTiming(project, host, only, out) : 'Each layer has its own timing.';

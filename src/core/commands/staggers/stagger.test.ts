@@ -92,6 +92,12 @@ describe('memory', () => {
     expect(readHow(known(slow.project)[0]!).step).toBe(2);
     expect(membersOf(known(slow.project)[0]!).map(({ at }) => at)).toEqual(starts(slow.project));
   });
+  test('copies of staggered layers are staggered too, at another rate in its frames', () => {
+    const first = done(film(), 'staggers.set', { layers, step: 4 }).project;
+    const { project: twice } = done(first, 'layers.duplicate', { layers: ['l0', 'l1', 'l4'] });
+    expect(known(twice).map((one) => membersOf(one).map(({ at }) => at))).toEqual([[10, 14, 18, 22, 26], [10, 14, 26]]);
+    expect(new Set(membersOf(known(twice)[1]!).map(({ layer }) => layer)).size).toBe(3);
+  });
   test('it is written and read as any list, and forgotten when asked', () => {
     const first = done(film(), 'staggers.set', { layers, step: 3 }).project;
     const read = readProject(writeProject(first));

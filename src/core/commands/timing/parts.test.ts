@@ -71,6 +71,18 @@ describe('backwards', () => {
   test('a frame alone cannot be', () => expect(refusal(film(), 'timing.backwards', { from: 4, to: 5 })).toBe('Two frames at least can be played backwards.'));
 });
 
+describe('a piece back to 100 %', () => {
+  test('of a ramp the part that the frame lies in', () => {
+    const ramp = film({ timing: [{ id: 'r', op: 'ramp', cuts: [10, 20], rates: [1, 3, 0.5] }] });
+    expect(done(ramp, 'timing.even', { layers: undefined, layer: 'tram', frame: 12 }).compositions.by['main']!.layers.by['tram']!.timing.by['r']).toMatchObject({ rates: [1, 1, 0.5] });
+  });
+  test('of a remap what runs between two keys, with the later ones along', () => {
+    const remap = film({ timing: [{ id: 'r', op: 'remap', keys: [{ id: 'a', at: 0, to: 0 }, { id: 'b', at: 10, to: 20 }, { id: 'c', at: 30, to: 40 }] }] });
+    expect(shown(done(remap, 'timing.even', { layers: undefined, layer: 'tram', frame: 4 }), 0, 10, 20, 40)).toEqual([0, 10, 20, 40]);
+    expect(refusal(film(), 'timing.even', { layers: undefined, layer: 'tram', frame: 4 })).toMatch(/^Nothing that bends the time of Tram here/);
+  });
+});
+
 describe('kept timings', () => {
   test('are kept with the project and go on other layers, in the frames that each counts', () => {
     const from = projectOf([

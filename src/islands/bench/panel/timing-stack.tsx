@@ -130,9 +130,11 @@ function OperatorInput({ place, title, field, value, mixed, clock, markers, onSe
   if (isTypedList(field)) {
     const line = mixed || value === undefined ? '' : showList(field, value, markers);
     return (
-      <Labelled full name={field.label} field={place}>
-        <TypedField label={label} edited={line} shown={mixed ? 'mixed' : line === '' ? 'none' : line} read={(text) => readList(field, text, markers)} onSet={onSet} disabled={disabled} tone="inset" />
-      </Labelled>
+      <div className="col-span-full">
+        <Labelled full name={field.label} field={place}>
+          <TypedField label={label} edited={line} shown={mixed ? 'mixed' : line === '' ? 'none' : line} title={line} read={(text) => readList(field, text, markers)} onSet={onSet} disabled={disabled} tone="inset" />
+        </Labelled>
+      </div>
     );
   }
   const number = typeof value === 'number' ? value * factor : 0;

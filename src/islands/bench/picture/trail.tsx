@@ -1,5 +1,5 @@
 import { useDeferredValue, useMemo } from 'react';
-import { trail, type TrailStop } from '../../../core/evaluate';
+import { trackTrail, trail, type TrailStop } from '../../../core/evaluate';
 import { seenSoon } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { showNumber } from '../panel/read-number';
@@ -15,8 +15,12 @@ export function Trail() {
   // It follows drags and playing as there is time; what belongs together waits together.
   const { project, composition, layer, frame } = useDeferredValue(useMemo(() => ({ project: seenNow, composition: opened, layer: chosen, frame: at }), [seenNow, opened, chosen, at]));
   const found = layer === undefined ? null : trail(project, composition, layer, frame);
+  // Where keys of one track are selected, it tells how that comes about.
+  const track = useEditorState(({ selection: { keys } }) => (keys.length > 0 && keys.every((key) => key.layer === keys[0]!.layer && key.track === keys[0]!.track) ? keys[0]!.track : null));
+  const value = layer === undefined || track === null ? [] : trackTrail(project, composition, layer, track, frame);
   const follow = ({ leads }: TrailStop) => {
     if (leads.kind === 'operator') editor.select({ operator: leads.id });
+    if (leads.kind === 'key') editor.seek(leads.frame);
     if (leads.kind === 'nest' && layer !== undefined) editor.openNest(layer);
   };
   return (
@@ -26,7 +30,10 @@ export function Trail() {
       {found && found.stops.length > 1 && <Line />}
       {found && <Chain stops={found.stops.slice(1)} onFollow={follow} />}
       {found?.nothing && <span className="flex min-w-0 items-start gap-2"><Line /><span><span className="block font-mono text-[13px] leading-tight text-amber">nothing</span><span className="block truncate text-[11.5px] text-muted">{found.nothing}</span></span></span>}
-      {found && found.keys.length > 0 && (
+      {value.length > 0 && (
+        <span role="group" aria-label="Its value" className="ml-3 flex min-w-0 items-start gap-2 border-l border-line pl-4"><Chain stops={value} onFollow={follow} /></span>
+      )}
+      {found && found.keys.length > 0 && value.length === 0 && (
         <span role="group" aria-label="Its keys" className="ml-3 flex min-w-0 items-start gap-2 border-l border-line pl-4"><Chain stops={found.keys} onFollow={follow} /></span>
       )}
     </div>
@@ -45,7 +52,7 @@ function Chain({ stops, onFollow }: { readonly stops: readonly TrailStop[]; read
       {stop.leads.kind === 'none' ? (
         <span className="min-w-0"><Stop stop={stop} last={i === stops.length - 1} /></span>
       ) : (
-        <button type="button" onClick={() => onFollow(stop)} title={stop.leads.kind === 'nest' ? 'Open this nest' : 'Show this step in the panel'} className="min-w-0 rounded text-left hover:bg-raised">
+        <button type="button" onClick={() => onFollow(stop)} title={stop.leads.kind === 'nest' ? 'Open this nest' : stop.leads.kind === 'key' ? 'Go to this key' : 'Show this step in the panel'} className="min-w-0 rounded text-left hover:bg-raised">
           <Stop stop={stop} last={i === stops.length - 1} />
         </button>
       )}

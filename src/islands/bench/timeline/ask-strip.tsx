@@ -57,6 +57,7 @@ export function AskStrip() {
   });
   if (!ask || !asking) return null;
   const words = ask.words(editor.store.getState());
+  const shown = ask.fields.filter(({ when }) => !when || asking.values[when[0]] === when[1]);
   const set = (name: string, value: Value) => editor.set({ asking: { id: ask.id, values: { ...asking.values, [name]: value } } });
 
   function close(keep: boolean): void {
@@ -74,7 +75,7 @@ export function AskStrip() {
   return (
     <div ref={box} role="group" aria-label={ask.title} className="absolute inset-x-0 top-0 z-20 flex h-9 items-center gap-2 bg-raised px-3 text-[12.5px] shadow-lg">
       <span className="max-w-[36%] shrink-0 truncate text-muted" title={words}>{words}</span>
-      {ask.fields.filter(({ when }) => !when || asking.values[when[0]] === when[1]).map((field) => <Field key={field.name} field={field} value={asking.values[field.name] ?? null} set={(value) => set(field.name, value)} />)}
+      {shown.map((field) => <Field key={field.name} tight={shown.length > 5} field={field} value={asking.values[field.name] ?? null} set={(value) => set(field.name, value)} />)}
       <span className="min-w-0 grow truncate text-right text-[12px] text-muted" role="status" title={outcome}>{outcome}</span>
       <Button className="h-6! shrink-0" onClick={() => close(false)}>Let go</Button>
       <Button className="h-6! shrink-0" tone="strong" onClick={() => close(true)}>{ask.does}</Button>
@@ -82,11 +83,11 @@ export function AskStrip() {
   );
 }
 
-function Field({ field, value, set }: { readonly field: AskField; readonly value: Value; readonly set: (value: Value) => void }) {
+function Field({ field, tight, value, set }: { readonly field: AskField; /** There are many beside it. */ readonly tight: boolean; readonly value: Value; readonly set: (value: Value) => void }) {
   return (
     <>
       {field.before !== undefined && <span className="shrink-0 text-muted">{field.before}</span>}
-      {field.kind === 'choice' ? <span className="w-36 min-w-0"><Select label={field.label} tone="inset" value={value as string} onChange={set} options={field.options} /></span> : <NumberField field={field} value={value as number | null} set={set} />}
+      {field.kind === 'choice' ? <span className={`shrink-0 ${tight ? 'w-[124px]' : 'w-36'}`}><Select label={field.label} tone="inset" value={value as string} onChange={set} options={field.options} /></span> : <NumberField field={field} value={value as number | null} set={set} />}
     </>
   );
 }

@@ -26,6 +26,10 @@ export const TIMING_ACTIONS: readonly Action[] = [
     whyNot: needsLayers, run: (editor) => addTiming(editor, op),
   })),
   {
+    id: 'timing.even', title: 'This piece back to 100 %', group: 'Time', also: 'ramp remap rate normal speed reset', whyNot: (state) => needsOne(state) ?? (chosenLayers(state)[0]!.timing.order.length === 0 ? `${chosenLayers(state)[0]!.name} has no timing.` : null),
+    run: (editor) => { const state = editor.store.getState(); editor.do('timing.even', { layer: state.selection.layers[0]!, frame: state.frame }); },
+  },
+  {
     id: 'timing.cues', title: (state) => `Let markers of ${whom(state)} fire the moves inside`, group: 'Time', also: 'cue trigger activity propose', whyNot: (state) => needsLayers(state) ?? (chosenLayers(state).some((layer) => layer.kind === 'nest') ? null : 'Select a nest first.'),
     run: (editor) => { editor.do('timing.cues', { layers: chosenLayers(editor.store.getState()).filter((layer) => layer.kind === 'nest').map((layer) => layer.id) }); },
   },
