@@ -24,7 +24,7 @@ export function Trail() {
     if (leads.kind === 'nest' && layer !== undefined) editor.openNest(layer);
   };
   return (
-    <div aria-label="Trail" role="group" className="flex h-[42px] shrink-0 items-start gap-2 overflow-hidden px-4 pt-1.5">
+    <div aria-label="Trail" role="group" className="flex h-[42px] w-0 min-w-full shrink-0 items-start gap-2 overflow-hidden px-4 pt-1.5">
       <TimeStop />
       {!found && <p className="truncate pt-1 text-muted">Select a layer to see how its picture comes about.</p>}
       {found && found.stops.length > 1 && <Line />}

@@ -97,7 +97,7 @@ export const PLAY_ACTIONS: readonly Action[] = [
   {
     id: 'rigid.none', title: 'Mark nothing as rigid', group: 'Time', also: 'protect stretch elastic',
     whyNot: (state) => (current(state).rigid.length === 0 ? 'Nothing of this composition is rigid.' : null),
-    run: (editor) => { editor.do('composition.set', { composition: current(editor.store.getState()).id, fields: { rigid: [] } }); },
+    run: (editor) => { const { id, name } = current(editor.store.getState()); if (editor.do('composition.set', { composition: id, fields: { rigid: [] } })) editor.say(`Nothing of ${name} is rigid any more.`); },
   },
   {
     id: 'play.range-whole', title: 'Play the whole composition', group: 'Play',
