@@ -1,4 +1,4 @@
-import { inTime, type Channel, type ChannelSpec } from '../model';
+import { inTime, recordInTime, type Channel, type ChannelSpec } from '../model';
 import { channelSampler } from '../scene';
 import { dust, type Frames } from '../time';
 import type { Segment, TimeMap } from '../timing';
@@ -8,6 +8,7 @@ import { joined } from './joined';
 import { keysFromLegs } from './keys-from-legs';
 import type { Looks } from './looks';
 import { motionOver } from './motion';
+import { scaledKey } from './scaled-key';
 
 /** The time in which a channel is to be read, and the times at which it is looked at. */
 export type NewTime = {
@@ -84,10 +85,9 @@ function keeps(channel: Channel, { type }: ChannelSpec, shown: (at: Frames) => u
 function stretched(channel: Channel, scale: number, segment: Segment): Channel {
   const by = segment.from - segment.at(segment.from) * scale;
   if (scale === 1 && by === 0) return channel;
-  const bent = (handle: unknown) => (Array.isArray(handle) ? [(handle[0] as number) * scale, handle[1] as number] : handle);
   const keys = inTime(channel.keys).map((key) => {
     const { pace: _pace, kept: _kept, ...rest } = key;
-    return { ...(scale === 1 ? key : rest), at: dust(key.at * scale + by), ...(key.right === undefined ? {} : { right: bent(key.right) }), ...(key.left === undefined ? {} : { left: bent(key.left) }) };
+    return scaledKey(scale === 1 ? key : rest, dust(key.at * scale + by), scale);
   });
-  return { ...channel, keys: Object.fromEntries(keys.map((key) => [key.id, key])) as Channel['keys'] };
+  return { ...channel, keys: recordInTime(keys) };
 }

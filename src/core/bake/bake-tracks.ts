@@ -1,10 +1,11 @@
-import { inTime, type Channel, type Composition, type Layer } from '../model';
+import { inTime, recordInTime, type Channel, type Composition, type Layer } from '../model';
 import { canChange, ownTracks, keyCount, timingOf, withAt, type Track } from '../scene';
 import { dust, type Frames } from '../time';
 import { compose, type TimeMap } from '../timing';
 import { bakeChannel, segmentsOver, type NewTime } from './bake-channel';
 import type { Baking } from './baking';
 import type { Looks } from './looks';
+import { scaledKey } from './scaled-key';
 import { onWholeFrames } from './whole-frames';
 
 /** The window in which tracks get a new time, and how it leads to the frames of the composition that holds their layer. */
@@ -22,10 +23,10 @@ export function newTimeOf(map: TimeMap, { from, to, looks }: Window): NewTime | 
  * A layer whose own tracks have a time written into their keys: `map` leads from new time to frames of its host, where its
  * own steps on keys go on from. What it was narrowed to, and values that are times themselves, are seen to.
  */
-export function bakedTracks(baking: Baking, host: Composition, layer: Layer, map: TimeMap | null, window: Window, known: NewTimes, path: readonly string[], where: string): Layer {
+export function bakedTracks(baking: Baking, host: Composition, layer: Layer, map: TimeMap, window: Window, known: NewTimes, path: readonly string[], where: string): Layer {
   const { project, wish, count, left, tracks } = baking;
   const { stack } = timingOf(project, host, layer);
-  const through = (keys: TimeMap) => newTimeOf(map ? compose(map, keys) : keys, window);
+  const through = (keys: TimeMap) => newTimeOf(compose(map, keys), window);
   // Layers without steps on keys lead to their key times by their start alone.
   const shared = stack.keySteps.length === 0 ? layer.start : stack.keys;
   const timeFor = (address: string): NewTime | null => {
@@ -56,21 +57,20 @@ export function bakedTracks(baking: Baking, host: Composition, layer: Layer, map
     }
     if (settled !== channel) next = withAt(next, track.path, settled);
   }
+  const backwards = layer.turnAlong && [...known.values()].some((time) => time?.segments.some((segment) => segment.rate(segment.from) < 0));
+  if (backwards) left.push({ where, why: 'It turns along its path, which is walked backwards now: that does not play yet, and is kept as it is.' });
   return next;
 }
 
 /** A track whose values are frames, such as the step from letter to letter: as long as before in the new time, where that runs evenly. */
 function inNewFrames(channel: Channel, { segments }: NewTime, { spec }: Track, where: string, left: { where: string; why: string }[]): Channel {
-  const slopes = new Set(segments.map((segment) => (segment.kind === 'linear' ? Math.round(segment.rate(segment.from) * 1e9) / 1e9 : 0)));
-  const [slope] = slopes;
-  if (segments.length === 1 && slope) {
+  const [only] = segments;
+  const slope = only && segments.length === 1 && only.kind === 'linear' ? Math.round(only.rate(only.from) * 1e9) / 1e9 : 0;
+  if (slope !== 0) {
     if (slope === 1) return channel;
     const worth = (value: unknown) => dust((value as number) / slope);
-    const bent = (handle: unknown) => (Array.isArray(handle) ? [handle[0], worth(handle[1])] : handle);
-    const keys = inTime(channel.keys).map((key) => [key.id, {
-      ...key, value: worth(key.value), ...(key.arrives === undefined || key.arrives === null ? {} : { arrives: worth(key.arrives) }), ...(key.right === undefined ? {} : { right: bent(key.right) }), ...(key.left === undefined ? {} : { left: bent(key.left) }),
-    }]);
-    return { ...channel, value: worth(channel.value), keys: Object.fromEntries(keys) as Channel['keys'] };
+    const keys = inTime(channel.keys).map((key) => ({ ...scaledKey(key, key.at, 1, 1 / slope), value: worth(key.value), ...(key.arrives === undefined || key.arrives === null ? {} : { arrives: worth(key.arrives) }) }));
+    return { ...channel, value: worth(channel.value), keys: recordInTime(keys) };
   }
   left.push({ where: `${where}, ${spec.label}`, why: 'It counts in frames, and time does not run evenly here: it stays as it is, and what follows it is another.' });
   return channel;

@@ -4,7 +4,9 @@ import { dust, hull, inSpans, ratio, type Frames } from '../time';
 import { compose, composeAll, straightMap } from '../timing';
 import { bakedTracks, type Window } from './bake-tracks';
 import { whereOf, type Baked, type BakeWish, type Baking } from './baking';
-import { copyInside, freeId, shownWhole, spansFrom, withDials } from './copy-inside';
+import { withBakedDials } from './baked-dials';
+import { copyInside, freeId, shownWhole } from './copy-inside';
+import { shownSpans } from './shown-spans';
 import { EVEN, paceOf, remapFor } from './kept-content';
 import { looksAt } from './looks';
 import { looksBetween } from './looked-at';
@@ -101,7 +103,7 @@ function* withContent(baking: Baking, layer: Layer, next: Layer, start: Frames, 
     // A remap holds what lies past the end, where there was nothing to see: there the bar goes.
     const frames = looksAt(0, baking.between).within(hull(layer.spans)![0], end);
     const shows = (frame: Frames) => sourceTimeAt(project, host, layer, frame) !== null;
-    const spans = frames.every((frame) => shows(frame) || !inSpans(layer.spans, frame)) ? layer.spans : spansFrom(frames, (i) => shows(frames[i]!), end);
+    const spans = frames.every((frame) => shows(frame) || !inSpans(layer.spans, frame)) ? layer.spans : shownSpans(frames, (i) => shows(frames[i]!), end);
     if (!nodes || spans.length === 0) return null;
     left.push({ where, why: `${layer.kind === 'audio' ? 'Sound' : 'Footage'} has no keys of its own: its timing became one remap.` });
     return ({ ...next, spans, timing: listOf([...(nodes as readonly { readonly id: string }[]), ...own]) } as Layer);
@@ -112,7 +114,7 @@ function* withContent(baking: Baking, layer: Layer, next: Layer, start: Frames, 
     return time === null ? null : dust(time + source.offset);
   });
   const copy = yield* copyInside(baking, inside, { map, at }, window, [layer]);
-  const given = withDials(baking, next as LayerOf<'nest'>, layer as LayerOf<'nest'>, compose(toHost, stack.entry), window, EVEN, where);
+  const given = withBakedDials(baking, next as LayerOf<'nest'>, layer as LayerOf<'nest'>, compose(toHost, stack.entry), window, EVEN, where);
   return { ...given, source: copy.id, take: null, sampling: 'exact' } as Layer;
 }
 

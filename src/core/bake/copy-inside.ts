@@ -1,11 +1,13 @@
-import { inOrder, inTime, member, newComposition, type Channel, type Composition, type Layer, type LayerOf, type Marker } from '../model';
-import { canChange, rescaled, rescaleMarkers, sourceOf, sourceTimeAt, timingOf, tracksOf, withAt } from '../scene';
+import { inOrder, inTime, member, newComposition, type Composition, type Layer, type LayerOf, type Marker } from '../model';
+import { keptOperators, rescaled, rescaleMarkers, sourceOf, sourceTimeAt, timingOf } from '../scene';
 import { dust, inSpans, ratio, type Frames, type Span } from '../time';
-import { compose, composeAll, operatorOf, preimages, straightMap, type TimeMap } from '../timing';
-import { bakeChannel } from './bake-channel';
+import { compose, composeAll, operatorOf, straightMap, type TimeMap } from '../timing';
+import { withBakedDials } from './baked-dials';
 import { bakedTracks, newTimeOf, type NewTimes, type Window } from './bake-tracks';
 import { whereOf, type Baking } from './baking';
-import { EVEN, keptContent, paceOf, type Pace } from './kept-content';
+import { carriedMarkers } from './carried-markers';
+import { EVEN, keptContent, paceOf } from './kept-content';
+import { shownSpans } from './shown-spans';
 
 /** Which time of a composition is shown when: the map, and at each look the time, or null where nothing shows. */
 export type ShownTime = { readonly map: TimeMap; readonly at: readonly (Frames | null)[] };
@@ -31,7 +33,7 @@ export function* copyInside(baking: Baking, source: Composition, shown: ShownTim
   const size = { width: source.width, height: source.height, rate: host.rate, duration: Math.max(1, Math.ceil(window.to)) };
   const copy = {
     ...newComposition(newId(), freeName(baking.names, `${source.name} baked`), { ...size, background: source.background }), note: source.note, colour: source.colour,
-    markers: carried(source.markers, shown.map, window), layers: { order: layers.map((layer) => layer.id), by: Object.fromEntries(layers.map((layer) => [layer.id, layer])) },
+    markers: carriedMarkers(source.markers, shown.map, window), layers: { order: layers.map((layer) => layer.id), by: Object.fromEntries(layers.map((layer) => [layer.id, layer])) },
   } as Composition;
   baking.compositions.push(copy);
   return copy;
@@ -68,15 +70,16 @@ function* copyLayer(baking: Baking, source: Composition, layer: Layer, shown: Sh
   const content = sourceOf(project, source, layer);
   const times = content ? shown.at.map((at) => (at === null ? null : sourceTimeAt(project, source, layer, at))) : null;
   const name = times ? null : JSON.stringify(layer.spans);
-  const found = (name !== null && spansKnown.get(name)) || spansFrom(looks, (i) => (times ? times[i] !== null : shown.at[i] !== null && inSpans(layer.spans, shown.at[i]!)), window.to);
+  const found = (name !== null && spansKnown.get(name)) || shownSpans(looks, (i) => (times ? times[i] !== null : shown.at[i] !== null && inSpans(layer.spans, shown.at[i]!)), window.to);
   if (name !== null) spansKnown.set(name, found);
   const seen = found.length > 0;
-  if (layer.kind === 'text' && layer.letters && newTimeOf(shown.map, window)?.segments.some((segment) => segment.kind !== 'linear')) left.push({ where, why: 'Its letters follow one another in time, which does not run evenly here.' });
+  const unplayed = keptOperators(layer);
+  if (unplayed.length > 0) left.push({ where, why: `Its ${unplayed.join(', ')} does not play yet and is not in what was baked.` });
   baking.tracks.push({ path: path.map(({ id }) => id), address: 'shown' });
   const tracked = bakedTracks(baking, source, layer, shown.map, window, known, path.map(({ id }) => id), where);
   const base = {
     ...tracked, start: 0, spans: seen ? found : [[window.from, window.to]], visible: layer.visible && seen, timing: { order: [], by: {} },
-    markers: carried(layer.markers, shown.map, window),
+    markers: carriedMarkers(layer.markers, shown.map, window),
     ...(layer.kind === 'audio' ? { fadeIn: rescaled(layer.fadeIn, ratio(source.rate, host.rate)), fadeOut: rescaled(layer.fadeOut, ratio(source.rate, host.rate)) } : {}),
   } as Layer;
   if (!content) return base;
@@ -87,20 +90,20 @@ function* copyLayer(baking: Baking, source: Composition, layer: Layer, shown: Sh
     const map = composeAll([shown.map, stack.content, ...shownWhole(layer, content.D), ...(content.offset === 0 ? [] : [straightMap(-content.offset, 1, 1)])]);
     const at = times!.map((time) => (time === null ? null : dust(time + content.offset)));
     const copy = yield* sharedCopy(baking, inner, { map, at }, window, path);
-    const given = withDials(baking, base as LayerOf<'nest'>, layer, compose(shown.map, stack.entry), window, EVEN, where);
+    const given = withBakedDials(baking, base as LayerOf<'nest'>, layer, compose(shown.map, stack.entry), window, EVEN, where);
     return { ...given, source: copy, take: null, sampling: 'exact' } as Layer;
   }
   if (wish.deep && layer.kind !== 'nest') left.push({ where, why: `${layer.kind === 'audio' ? 'Sound' : 'Footage'} has no keys of its own: its time became one remap.` });
   const timing = keptContent(project, source, layer, shown.map, window, host.rate, freeId(layer));
   if (!timing) {
-    left.push({ where, why: 'Its time falls into more pieces than can be written out; it stands as it was.' });
-    return base;
+    left.push({ where, why: 'Its time falls into more pieces than can be written out; it runs as it did, and shows other times.' });
+    return { ...base, timing: layer.timing } as Layer;
   }
   const fires = inOrder(layer.timing).some((node) => node.op === 'cue' && !node.off && node.on !== 'keys');
   // Cues count from markers as they stood; the remap leads there.
   const markers = fires ? rescaleMarkers(fromStart(layer), ratio(source.rate, host.rate)) : base.markers;
   const pace = layer.kind === 'audio' ? EVEN : paceOf(host.rate, content.rate);
-  const given = layer.kind === 'nest' ? withDials(baking, base as LayerOf<'nest'>, layer, compose(shown.map, timingOf(project, source, layer).stack.entry), window, pace, where) : base;
+  const given = layer.kind === 'nest' ? withBakedDials(baking, base as LayerOf<'nest'>, layer, compose(shown.map, timingOf(project, source, layer).stack.entry), window, pace, where) : base;
   return { ...given, timing, markers } as Layer;
 }
 
@@ -117,56 +120,8 @@ export function shownWhole(layer: Layer, D: Frames): readonly TimeMap[] {
   return [step];
 }
 
-/** The public dials that a nest is given, whose keys count from its start in frames of what it shows. */
-export function withDials(baking: Baking, next: LayerOf<'nest'>, nest: LayerOf<'nest'>, map: TimeMap, window: Window, pace: Pace, where: string): Layer {
-  const time = newTimeOf(map, window);
-  let made = next as Layer;
-  for (const { address, path, channel, spec } of tracksOf(baking.project, nest)) {
-    if (spec.clock !== 'source' || !channel || !canChange(channel)) continue;
-    const baked = time && bakeChannel(channel, spec, time, baking.wish.tolerance);
-    if (baked) made = withAt(made, path, inPace(baked, pace));
-    else baking.left.push({ where: `${where}, ${address}`, why: 'Its time falls into more pieces than can be written out.' });
-  }
-  return made;
-}
-
-function inPace(channel: Channel, pace: Pace): Channel {
-  if (pace.by === 1) return channel;
-  const bent = (handle: unknown) => (Array.isArray(handle) ? [handle[0] * pace.by, handle[1]] : handle);
-  return { ...channel, keys: Object.fromEntries(inTime(channel.keys).map((key) => [key.id, { ...key, at: pace.at(key.at), ...(key.right === undefined ? {} : { right: bent(key.right) }), ...(key.left === undefined ? {} : { left: bent(key.left) }) }])) as Channel['keys'] };
-}
-
 export function freeId(layer: Layer): string {
   let id = 'baked';
   for (let n = 2; member(layer.timing.by, id); n++) id = `baked${n}`;
   return id;
 }
-
-/** The stretches of looks at which something is shown, each up to the next look. */
-export function spansFrom(looks: readonly Frames[], isShown: (i: number) => boolean, end: Frames): readonly Span[] {
-  const spans: [Frames, Frames][] = [];
-  for (let i = 0; i < looks.length; i++) {
-    if (!isShown(i)) continue;
-    const until = looks[i + 1] ?? end;
-    const last = spans[spans.length - 1];
-    if (last && last[1] === looks[i]) last[1] = until;
-    else spans.push([looks[i]!, until]);
-  }
-  return spans;
-}
-
-/** Markers at every new time at which theirs is shown; the first keeps its id. */
-function carried(markers: Readonly<Record<string, Marker>>, map: TimeMap, { from, to }: Window): Record<string, Marker> {
-  const all: Marker[] = [];
-  for (const marker of inTime(markers)) {
-    const { found } = preimages(map, marker.at, from, to);
-    found.slice(0, MOST_MARKERS).forEach((there, n) => {
-      const ends = marker.length > 0 ? preimages(map, marker.at + marker.length, there.from, to).found[0] : undefined;
-      all.push({ ...marker, id: n === 0 ? marker.id : `${marker.id}-${n + 1}`, at: there.from, length: ends ? ends.from - there.from : marker.length });
-    });
-  }
-  return Object.fromEntries(all.map((marker) => [marker.id, marker]));
-}
-
-/** A marker that a loop shows more often than this is carried no further. */
-const MOST_MARKERS = 1000;

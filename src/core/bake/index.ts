@@ -1,6 +1,4 @@
 export { bakeSteps } from './bake';
 export type { Baked, BakedTrack, BakeWish, LeftOut } from './baking';
-export { bakeChannel, segmentsOver } from './bake-channel';
-export { looksAt, type Looks } from './looks';
 export { proofSteps, type Miss, type Proof } from './proof';
 export { bakeReport, type BakeReport, type PicturesCompared } from './report';

@@ -9,8 +9,7 @@ import { looksBetween } from './looked-at';
 export type Miss = { readonly path: readonly string[]; readonly address: string; readonly label: string; readonly frame: Frames; readonly error: number };
 
 /** What a proof found: for each track the worst at what is proved, and the worst between frames, where nothing is promised. */
-export type Proof = { readonly worst: readonly Miss[]; readonly between: Miss | null; /** How many values were compared. */ readonly compared: number };
-
+export type Proof = { readonly worst: readonly Miss[]; readonly between: Miss | null };
 
 /** Between frames, so many looks apart, what differs is told too. */
 const STRIDE = 16;
@@ -25,7 +24,7 @@ export function* proofSteps(before: Project, after: Project, hostId: string, tra
   const rooms = roomsOf(before, after, hostId, tracks);
   const worst: Miss[] = [];
   let between: Miss | null = null;
-  let [compared, done] = [0, 0];
+  let done = 0;
   const proved = [...Array.from({ length: host.duration }, (_, frame) => frame), ...looksBetween(before, hostId).filter((at) => at >= 0 && at < host.duration)];
   const halves: Frames[] = [];
   for (let frame = STRIDE / 2 + 0.5; frame < host.duration; frame += STRIDE) halves.push(frame);
@@ -42,14 +41,13 @@ export function* proofSteps(before: Project, after: Project, hostId: string, tra
         const miss = (found: Worst): Miss => ({ path: [...room.path, pair.was.id], address: subject.address, label: `${pair.was.name}, ${subject.label}`, ...found });
         const found = worstOf(subject, whole, ours);
         if (found) worst.push(miss(found));
-        compared += proved.length;
         const other = worstOf(subject, half, theirs);
         if (other && other.error > (between?.error ?? -1)) between = miss(other);
       }
       if (++done % 8 === 0) yield done / many;
     }
   }
-  return { worst: worst.sort((a, b) => b.error - a.error), between, compared };
+  return { worst: worst.sort((a, b) => b.error - a.error), between };
 }
 
 /** When a room is looked at: the host's frames, and the times of both sides; those of before are told once each, for a loop comes back to them. */

@@ -1,6 +1,7 @@
-import { inTime, type Channel, type ChannelSpec } from '../model';
+import { inTime, recordInTime, type Channel, type ChannelSpec } from '../model';
 import { channelSampler } from '../scene';
 import { DUST, type Frames } from '../time';
+import { scaledKey } from './scaled-key';
 
 type Key = Channel['keys'][string];
 
@@ -39,10 +40,11 @@ export function onWholeFrames(channel: Channel, { type, label }: ChannelSpec, of
     const scale = (from: Key | undefined, to: Key | undefined, a: number | undefined, b: number | undefined) => (from && to && a !== undefined && b !== undefined ? (b - a) / (to.at - from.at) : 1);
     const [before, after] = [frames[i - 1], frames[i + 1]];
     const [left, right] = [scale(before?.[1], key, before?.[0], frame), scale(key, after?.[1], frame, after?.[0])];
-    const bent = (handle: unknown, by: number) => (Array.isArray(handle) ? [handle[0] * by, handle[1]] : handle);
-    return { ...key, at, ...(moved ? { value: sample(at) } : {}), ...(key.left === undefined ? {} : { left: bent(key.left, left) }), ...(key.right === undefined ? {} : { right: bent(key.right, right) }) };
+    // Each side has a scale of its own.
+    const [arriving, leaving] = [scaledKey(key, at, left), scaledKey(key, at, right)];
+    return { ...arriving, ...(leaving.right === undefined ? {} : { right: leaving.right }), ...(moved ? { value: sample(at) } : {}) };
   });
-  return { ...channel, keys: Object.fromEntries(made.map((key) => [key.id, key])) as Channel['keys'] };
+  return { ...channel, keys: recordInTime(made) };
 }
 
 function isWhole(at: Frames): boolean {
