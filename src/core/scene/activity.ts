@@ -79,7 +79,14 @@ function prepareCopies(project: Project, host: Composition, layer: LayerOf<'copi
   const target = member(host.layers.by, layer.of);
   const key = `copies ${host.id}/${layer.id}`;
   if (!target || target.id === layer.id || above.has(key)) return null;
-  const changes = changesOf(project, host, target, new Set([...above, key]));
+  const asked = changesOf(project, host, target, new Set([...above, key]));
+  // Copies of copies come back to the same frames over and over.
+  const known = new Map<Frames, boolean>();
+  const changes = asked && ((frame: Frames) => {
+    let one = known.get(frame);
+    if (one === undefined) known.set(frame, (one = asked(frame)));
+    return one;
+  });
   return changes && ((frame) => copySteps(layer, keyTimeAt(project, host, layer, frame)).some(({ later }) => changes(dust(frame - later))));
 }
 

@@ -32,15 +32,17 @@ export function affectedBy(before: Project, after: Project, id: string, inside: 
     const layer = member(host.layers.by, layerId);
     if (layer && isSeen(layer)) parts.push((at) => inSpans(layer.spans, at));
   }
+  const copies = inOrder(is.layers).filter((layer) => layer.kind === 'copies');
   for (const layer of inOrder(is.layers)) {
-    if (touched.has(layer.id) || layer.kind !== 'nest' || !(isSeen(layer) || inOrder(is.layers).some((one) => repeats(is, one, layer.id)))) continue;
+    const repeated = layer.kind === 'nest' ? copies.filter((one) => repeats(is, one, layer.id)) : [];
+    if (touched.has(layer.id) || layer.kind !== 'nest' || !(isSeen(layer) || repeated.length > 0)) continue;
     const inner = affectedBy(before, after, layer.source, within);
     // How long a source is says where it shows; a timing also reads what is rigid in it and where its markers are.
     const [one, other] = [compositionOf(before, layer.source), compositionOf(after, layer.source)];
     const timed = layer.timing.order.length === 0 ? !sameLength(one, other) : one !== other;
     if (inner === NEVER && !timed) continue;
     // Copies show it at other times than its own.
-    for (const copies of inOrder(is.layers)) if (repeats(is, copies, layer.id)) parts.push((at) => inSpans(copies.spans, at));
+    for (const one of repeated) parts.push((at) => inSpans(one.spans, at));
     const offset = sourceOf(after, is, layer)?.offset ?? 0;
     const earlier = member(was.layers.by, layer.id)!;
     // Otherwise the layer is as it was, and shows the same time of its source before and after.

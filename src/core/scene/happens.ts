@@ -1,6 +1,6 @@
 import { member, type Composition, type Layer, type Project } from '../model';
 import { dust, inSpans, type Frames, type Span } from '../time';
-import { changesOf, sameValue } from './activity';
+import { activityInSteps, changesOf, sameValue } from './activity';
 import { keyTimeAt, sourceTimeAt } from './layer-timing';
 import { canChange, channelSampler } from './prepared-channel';
 import { asSampled } from './sampled-layer';
@@ -12,6 +12,15 @@ import { ownTracks } from './tracks';
  * and with the frame that it leaves. Where it comes into sight or goes counts too.
  */
 export function happensAt(project: Project, hostId: string, path: readonly string[]): readonly Span[] {
+  const steps = happensInSteps(project, hostId, path);
+  for (let step = steps.next(); ; step = steps.next()) if (step.done) return step.value;
+}
+
+/** So many frames are looked at before whoever does it may have other things to do. */
+const EACH = 16;
+
+/** The same in steps of a few frames, what is counted of compositions inside first. */
+export function* happensInSteps(project: Project, hostId: string, path: readonly string[]): Generator<void, readonly Span[]> {
   const nests: { readonly host: Composition; readonly layer: Layer; readonly offset: Frames }[] = [];
   let host = member(project.compositions.by, hostId);
   const film = host;
@@ -23,6 +32,7 @@ export function happensAt(project: Project, hostId: string, path: readonly strin
   }
   const leaf = host && member(host.layers.by, path[path.length - 1] ?? '');
   if (!film || !host || !leaf) return [];
+  if (leaf.kind === 'nest') yield* activityInSteps(project, leaf.source);
   const changes = changesOf(project, host, leaf, new Set([hostId, ...nests.map(({ host: one }) => one.id)]));
   const differs = leaf.kind === 'nest' || leaf.kind === 'copies' ? null : prepareDiffers(project, host, leaf);
   const timeAt = (frame: Frames): Frames | null => nests.reduce<Frames | null>((at, { host: one, layer, offset }) => {
@@ -39,6 +49,7 @@ export function happensAt(project: Project, hostId: string, path: readonly strin
       else moves.push([frame - 1, frame + 1]);
     }
     before = now;
+    if (frame % EACH === 0) yield;
   }
   return moves;
 

@@ -2,7 +2,7 @@ export { activity, activityInSteps } from './activity';
 export { affectedBy, type Affected } from './affected';
 export { contentBox, coverOf } from './bounds';
 export { deepIdentity } from './deep-identity';
-export { happensAt } from './happens';
+export { happensAt, happensInSteps } from './happens';
 export { movesIn } from './moves';
 export { keyMomentsOf, keyTimesOf, pulled, unbent, type KeyTimes } from './key-times';
 export { timeHandles, type PlacedHandle } from './time-handles';

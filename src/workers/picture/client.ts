@@ -41,6 +41,8 @@ export type PictureClient = {
   readonly thumbnail: (composition: string, frame: number, width: number, height: number) => Promise<ImageBitmap | null>;
   /** How much of a composition changes in each frame; null when it is called off. */
   readonly activity: (composition: string, signal: AbortSignal) => Promise<Uint8Array | null>;
+  /** The stretches of frames in which a layer moves, reached through nests. */
+  readonly happens: (composition: string, path: readonly string[]) => Promise<readonly (readonly [number, number])[] | null>;
   /** Says that files of media came that were missing. */
   readonly reload: () => void;
   readonly close: () => void;
@@ -95,6 +97,7 @@ export function createPictureClient(first: WorkerPort, start: () => WorkerPort, 
     pick: (look, x, y) => link.call('pick', { look, x, y }).catch(() => []),
     thumbnail: (composition, frame, width, height) => link.call('thumbnail', { composition, frame, width, height }).catch(() => null),
     activity: (composition, signal) => link.call('activity', { composition }, { signal }).catch(() => null),
+    happens: (composition, path) => link.call('happens', { composition, path }).catch(() => null),
     reload: () => say({ kind: 'reload' }),
     close: link.close,
   };

@@ -1,6 +1,6 @@
 import { checksInSteps } from '../../core/checks';
-import { activityInSteps } from '../../core/scene';
-import { member } from '../../core/model';
+import { activityInSteps, happensInSteps } from '../../core/scene';
+import { member, type Project } from '../../core/model';
 import { framesPerSecond } from '../../core/time';
 import { paint, type Surface } from '../../painter';
 import { answerLink, handOver, type Port } from '../link';
@@ -56,6 +56,18 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
   /** Ends when what the newest project needs is here: small pictures wait for it, since nobody paints them again. */
   let loaded: Promise<void> = Promise.resolve();
   const idle = createIdle({ isBusy: () => wanted !== null || stopPlaying !== null || document.pulling(), later, now });
+  /** An answer that is worked out between frames; called off, or without a project, there is `none`. */
+  const counted = <T>(signal: AbortSignal, none: T, steps: (project: Project) => Generator<void, T>) => new Promise<T>((resolve) => {
+    const name = `count ${++counts}`;
+    signal.addEventListener('abort', () => {
+      idle.drop(name);
+      resolve(none);
+    });
+    idle.add(name, (function* () {
+      const project = document.project();
+      resolve(project ? yield* steps(project) : none);
+    })());
+  });
   const { say } = answerLink<PictureCalls, PictureSays, PictureNews>(port, {
     pick: ({ look, x, y }) => {
       const project = document.project();
@@ -65,17 +77,8 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
       await loaded;
       return thumbnail(composition, frame, width, height);
     },
-    activity: ({ composition }, signal) => new Promise((resolve) => {
-      const name = `activity ${++counts}`;
-      signal.addEventListener('abort', () => {
-        idle.drop(name);
-        resolve(NONE);
-      });
-      idle.add(name, (function* () {
-        const project = document.project();
-        resolve(project ? yield* activityInSteps(project, composition) : NONE);
-      })());
-    }),
+    activity: ({ composition }, signal) => counted(signal, NONE, (project) => activityInSteps(project, composition)),
+    happens: ({ composition, path }, signal) => counted(signal, [], (project) => happensInSteps(project, composition, path)),
   }, hear);
 
   function hear(message: PictureSays): void {

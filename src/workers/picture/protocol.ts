@@ -19,6 +19,8 @@ export type PictureCalls = {
   readonly pick: { readonly in: { readonly look: Look; readonly x: number; readonly y: number }; readonly out: readonly PickHit[] };
   readonly thumbnail: { readonly in: { readonly composition: string; readonly frame: number; readonly width: number; readonly height: number }; readonly out: ImageBitmap | null };
   /** How much of a composition changes in each of its frames. */
+  /** When a layer moves that is reached through nests. */
+  readonly happens: { readonly in: { readonly composition: string; readonly path: readonly string[] }; readonly out: readonly (readonly [number, number])[] };
   readonly activity: { readonly in: { readonly composition: string }; readonly out: Uint8Array };
 };
 

@@ -9,8 +9,14 @@ import { membersOf, placeOf, type Stagger, type StaggerMember } from './stagger'
  * is forgotten.
  */
 export function keepStaggers(project: Project, draft: Made): Made {
-  const touched = new Set(draft.patches.flatMap(({ path }) => (path[0] === 'compositions' && path[1] === 'by' && path[3] === 'layers' ? [path[2]!] : [])));
-  const ids = [...touched].filter((id) => (member(project.compositions.by, id)?.staggers.order.length ?? 0) > 0);
+  const touched = new Map<string, Set<string>>();
+  for (const { path } of draft.patches) {
+    if (path[0] !== 'compositions' || path[1] !== 'by' || path[3] !== 'layers' || path[4] !== 'by') continue;
+    const layers = touched.get(path[2]!) ?? new Set();
+    touched.set(path[2]!, layers.add(path[5]!));
+  }
+  // It is asked at every move of a drag: mostly nobody is staggered, or none of those that move.
+  const ids = [...touched].filter(([id, layers]) => { const known = member(project.compositions.by, id); return known && inOrder(known.staggers).some((one) => membersOf(one).some(({ layer }) => layers.has(layer))); }).map(([id]) => id);
   if (ids.length === 0) return draft;
   const next = applyPatches(project, draft.patches).project;
   const more: Patch[] = [];

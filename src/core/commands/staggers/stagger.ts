@@ -41,8 +41,8 @@ export function placeOf(project: Project, composition: Composition, what: Stagge
     case 'starts': return hull(layer.spans)?.[0] ?? null;
     case 'ends': return hull(layer.spans)?.[1] ?? null;
     case 'time': return layer.start;
-    case 'markers': return first((one.markers ?? []).flatMap((id) => member(layer.markers, id)?.at ?? []));
-    case 'keys': return first((one.keys ?? []).flatMap((name) => keyPlace(project, composition, layer, name) ?? []));
+    case 'markers': return first(markerTimes(layer, one));
+    case 'keys': return first(keyPlaces(project, composition, layer, one));
   }
 }
 
@@ -80,7 +80,7 @@ export function staggeredPlaces(project: Project, composition: Composition, what
     for (const one of inTurn) {
       const at = landed(next);
       places.set(one.layer, at);
-      next = at + lengthOf(composition, what, one) - how.overlap;
+      next = at + lengthOf(project, composition, what, one) - how.overlap;
     }
     return places;
   }
@@ -97,12 +97,18 @@ export function staggeredPlaces(project: Project, composition: Composition, what
 }
 
 /** How long a member lasts: its bar, or from its first key or marker to its last. */
-function lengthOf(composition: Composition, what: StaggerWhat, one: StaggerMember): Frames {
+function lengthOf(project: Project, composition: Composition, what: StaggerWhat, one: StaggerMember): Frames {
   const layer = composition.layers.by[one.layer]!;
-  const outer = hull(layer.spans);
-  if (what !== 'markers' || !one.markers) return outer ? outer[1] - outer[0] : 0;
-  const times = one.markers.flatMap((id) => member(layer.markers, id)?.at ?? []);
-  return Math.max(...times) - Math.min(...times);
+  const times = what === 'markers' ? markerTimes(layer, one) : what === 'keys' ? keyPlaces(project, composition, layer, one) : (hull(layer.spans) ?? []);
+  return times.length === 0 ? 0 : Math.max(...times) - Math.min(...times);
+}
+
+function markerTimes(layer: Layer, { markers = [] }: Omit<StaggerMember, 'at'>): readonly Frames[] {
+  return markers.flatMap((id) => member(layer.markers, id)?.at ?? []);
+}
+
+function keyPlaces(project: Project, composition: Composition, layer: Layer, { keys = [] }: Omit<StaggerMember, 'at'>): readonly Frames[] {
+  return keys.flatMap((name) => keyPlace(project, composition, layer, name) ?? []);
 }
 
 function turnsFor(project: Project, composition: Composition, ids: readonly string[], how: StaggerHow, frame: Frames): ReadonlyMap<string, number> {

@@ -1,6 +1,6 @@
 import { inOrder, inTime, member, type OperatorEntry, type Project } from '../../model';
 import { activity, movesIn, timingOf } from '../../scene';
-import { hull, type Frames } from '../../time';
+import { hull, type Frames, type Span } from '../../time';
 import { newOperator, preimages } from '../../timing';
 import { count } from '../document/change';
 import type { Made } from '../document/made';
@@ -12,9 +12,9 @@ import { nameOf } from '../layers/layers';
 
 /**
  * Lets nests play the moves of what they show where their markers say: the moves are those in which it changes, and where there are fewer markers than moves they
- * are set where each move begins now, so that nothing looks different yet.
+ * are set where each move begins now, so that nothing looks different yet. `given` are moves of compositions that are known already: counting takes a while.
  */
-export function cueMoves(project: Project, compositionId: string, ids: readonly string[], newId: () => string): Made | Refused | null {
+export function cueMoves(project: Project, compositionId: string, ids: readonly string[], given: Readonly<Record<string, readonly Span[]>>, newId: () => string): Made | Refused | null {
   const host = member(project.compositions.by, compositionId);
   const nests = ids.flatMap((id) => { const layer = reachLayer(project, compositionId, id); return layer?.kind === 'nest' ? [layer] : []; });
   if (!host || nests.length === 0) return ids.length > 0 ? { refused: 'Select a nest first: moves are those of what it shows.' } : null;
@@ -25,7 +25,7 @@ export function cueMoves(project: Project, compositionId: string, ids: readonly 
     const { stack, source } = timingOf(project, host, layer);
     const shown = member(project.compositions.by, layer.source);
     if (!shown || !source) return { refused: `${layer.name} shows nothing.` };
-    const found = movesIn(activity(project, shown.id)).map(([from, to]) => [Math.max(0, from - source.offset), Math.min(source.D, to - source.offset)] as const).filter(([from, to]) => to > from);
+    const found = (member(given, shown.id) ?? movesIn(activity(project, shown.id))).map(([from, to]) => [Math.max(0, from - source.offset), Math.min(source.D, to - source.offset)] as const).filter(([from, to]) => to > from);
     if (found.length === 0) return { refused: `Nothing moves in ${shown.name}.` };
     const path = [...layerPath(compositionId, layer.id), 'timing'];
     const known = inOrder(layer.timing).find((node) => node.op === 'cue' && !node.off);

@@ -9,15 +9,27 @@ export function current({ project, way }: Pick<EditorState, 'project' | 'way'>):
 
 /** The project as it is seen: with the gesture that is under way. Worked out when it is asked for, once for each move. */
 export function seen({ project, gesture }: Pick<EditorState, 'project' | 'gesture'>): Project {
-  if (!gesture) return project;
+  return gesture ? workedOut(project, gesture).seen : project;
+}
+
+/** What the gesture under way would be called, or why it cannot be; null where it comes to nothing. */
+export function wordsOf({ project, gesture }: Pick<EditorState, 'project' | 'gesture'>): string | null {
+  return gesture ? workedOut(project, gesture).words : null;
+}
+
+type WorkedOut = { readonly project: Project; readonly gesture: Pulled; readonly seen: Project; readonly words: string | null };
+
+function workedOut(project: Project, gesture: Pulled): WorkedOut {
   const known = lastSeen.find((one) => one.project === project && one.gesture === gesture);
-  if (known) return known.seen;
+  if (known) return known;
   let count = 0;
   const { draft } = work(project, gesture.event, { ...gesture.args, ...gesture.move } as never, () => `gesture ${++count}`);
-  const now = { project, gesture, seen: draft && !('refused' in draft) ? applyPatches(project, draft.patches).project : project };
+  const done = draft && !('refused' in draft) ? draft : null;
+  const now = { project, gesture, seen: done ? applyPatches(project, done.patches).project : project, words: done?.label ?? (draft && 'refused' in draft ? draft.refused : null) };
   lastSeen = [now, ...lastSeen].slice(0, 2);
-  return now.seen;
+  return now;
 }
+
 /** The project as panel, rows and trail follow it through a gesture. */
 export function seenSoon({ project, followed }: Pick<EditorState, 'project' | 'followed'>): Project {
   return seen({ project, gesture: followed });
@@ -35,7 +47,7 @@ export function isPulled({ move }: Pulled): boolean {
 }
 
 /** The newest move, and the one before that is still followed. */
-let lastSeen: readonly { readonly project: Project; readonly gesture: Pulled; readonly seen: Project }[] = [];
+let lastSeen: readonly WorkedOut[] = [];
 
 /** Another composition than the open one that a change was made in, or null. */
 export function elsewhereIn(state: Pick<EditorState, 'project' | 'way'>, { patches }: Draft): Composition | null {

@@ -29,11 +29,21 @@ export function mendProblem(editor: Editor, problem: Problem): void {
   if (made) editor.say(`Mended: ${made.label}. Ctrl+Z takes it back.`);
 }
 
+/** The mend that is being shown: only that is let go of again. */
+let shownMend: EditorState['gesture'] = null;
+
 /** What mends a problem is seen while the pointer or the keyboard is on it, before it is done. */
 export function showsMend(editor: Editor, { mend, where }: Problem): { readonly onPointerEnter: () => void; readonly onPointerLeave: () => void; readonly onFocus: () => void; readonly onBlur: () => void } | undefined {
   if (!mend) return undefined;
-  const show = () => { if (current(editor.store.getState()).id === where.composition) editor.tryOut(mend.do as Event, mend.with as never); };
-  const hide = () => editor.letGo();
+  const show = () => {
+    const state = editor.store.getState();
+    // What is tried out elsewhere goes on.
+    if (current(state).id === where.composition && !state.asking && !state.gesture) {
+      editor.tryOut(mend.do as Event, mend.with as never);
+      shownMend = editor.store.getState().gesture;
+    }
+  };
+  const hide = () => { if (shownMend !== null && editor.store.getState().gesture === shownMend) editor.letGo(); };
   return { onPointerEnter: show, onPointerLeave: hide, onFocus: show, onBlur: hide };
 }
 

@@ -107,7 +107,7 @@ export type EditorState = {
   /** What the last menu on the picture was asked for, through nests. */
   readonly pointed: readonly string[] | null;
   /** When something moves that was asked about: marks on the ruler of its composition. */
-  readonly happens: { readonly composition: string; readonly title: string; readonly spans: readonly (readonly [number, number])[] } | null;
+  readonly happens: { readonly composition: string; readonly title: string; /** Null while it is looked for. */ readonly spans: readonly (readonly [number, number])[] | null } | null;
   /** The layer whose name, or whose text on the picture, is being typed. */
   readonly renaming: string | null;
   /** What was typed of that name before its field was up. */

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { Button, Select, TypedField, type Reading } from '../../../ui';
 import { askOf, type AskField } from '../editor/asks';
+import { wordsOf } from '../editor/current';
 import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { gestureIds } from '../editor/fresh-id';
@@ -31,10 +32,10 @@ export function AskStrip() {
     const state = editor.store.getState();
     if (ask.whyNot(state) !== null) return editor.set({ asking: null });
     const step = ask.step(state, asking.values);
-    // What it comes to is told before it is done.
-    setOutcome(step ? (editor.foretell(step.event, step.args as never) ?? 'Nothing would change.') : '');
     if (step) editor.tryOut(step.event, step.args as never);
     else editor.letGo();
+    // What it comes to is told before it is done.
+    setOutcome(step ? (wordsOf(editor.store.getState()) ?? 'Nothing would change.') : '');
     // What is tried out is let go of with the strip.
     return () => editor.letGo();
   }, [editor, ask, asking, selection, frame]);

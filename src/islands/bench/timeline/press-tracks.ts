@@ -109,6 +109,8 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
     const step = keep && moved && plan ? stepOf(taken, plan.moments, composition.id, by, near, down) : null;
     if (step) editor.do(step.event, { ...step.args, ...step.move } as never, ids());
     else editor.letGo();
+    // The picture under the pointer gives way to the one at the playhead.
+    if (base?.event === 'timing.set') editor.look();
   });
 }
 

@@ -1,4 +1,4 @@
-import { happensAt, movesIn } from '../../../../core/scene';
+import { movesIn } from '../../../../core/scene';
 import { inTime, member, type Composition } from '../../../../core/model';
 import { current, type Editor } from '../editor';
 import type { EditorState } from '../state';
@@ -59,12 +59,15 @@ export const PLAY_ACTIONS: readonly Action[] = [
       let host: Composition | undefined = composition;
       const names = path.map((id) => { const layer = host && member(host.layers.by, id); host = layer?.kind === 'nest' ? member(state.project.compositions.by, layer.source) : undefined; return layer?.name ?? ''; });
       const title = names[names.length - 1]!;
-      editor.set({ happens: { composition: composition.id, title, spans: happensAt(state.project, composition.id, path) } });
+      const asked = { composition: composition.id, title, spans: null };
+      // What was pointed at is asked about once.
+      editor.set({ happens: asked, pointed: null });
+      void editor.picture.happens(composition.id, path).then((spans) => { if (editor.store.getState().happens === asked) editor.set({ happens: { ...asked, spans: spans ?? [] } }); });
     },
   },
   {
-    id: 'time.when-next', title: 'To the next moment of what was asked about', group: 'Time', also: 'when happens moves', whyNot: (state) => (state.happens?.composition === current(state).id && state.happens.spans.length > 0 ? null : 'Ask when something happens first.'),
-    run: (editor) => { const { happens, frame } = editor.store.getState(); const spans = happens!.spans; editor.seek((spans.find(([from]) => from > frame) ?? spans[0]!)[0]); },
+    id: 'time.when-next', title: 'To the next moment of what was asked about', group: 'Time', also: 'when happens moves', whyNot: (state) => (state.happens?.composition === current(state).id && state.happens.spans && state.happens.spans.length > 0 ? null : 'Ask when something happens first.'),
+    run: (editor) => { const { happens, frame } = editor.store.getState(); const spans = happens!.spans!; editor.seek((spans.find(([from]) => from > frame) ?? spans[0]!)[0]); },
   },
   { id: 'play.back', title: 'One frame back', group: 'Play', keys: ['ArrowLeft'], run: step(-1) },
   { id: 'play.on', title: 'One frame on', group: 'Play', keys: ['ArrowRight'], run: step(1) },

@@ -1,4 +1,5 @@
 import { staggerOf } from '../../../../core/commands';
+import { movesIn } from '../../../../core/scene';
 import { OPERATORS, type Operator } from '../../../../core/timing';
 import { copyWholeTiming } from '../clipboard';
 import { current, type Editor } from '../editor';
@@ -12,6 +13,18 @@ export function addTiming(editor: Editor, op: Operator['op']): void {
   if (layer === undefined) return editor.say('What is selected is locked.');
   const made = editor.do('timing.add', { composition: current(state).id, layer, also, op, frame: state.frame });
   if (made && also.length === 0) editor.select({ operator: (made.made?.[0] as string | undefined) ?? null });
+}
+
+/** Moves are counted where nobody waits for them. */
+async function fireMoves(editor: Editor): Promise<void> {
+  const state = editor.store.getState();
+  const nests = chosenLayers(state).filter((layer) => layer.kind === 'nest');
+  const { id } = current(state);
+  editor.say('Looking for the moves inside …');
+  const off = new AbortController().signal;
+  const counted = await Promise.all([...new Set(nests.map(({ source }) => source))].map(async (source) => [source, await editor.picture.activity(source, off)] as const));
+  const moves = Object.fromEntries(counted.flatMap(([source, counts]) => (counts ? [[source, movesIn(counts).map(([from, to]) => [from, to] as [number, number])] as const] : [])));
+  editor.do('timing.cues', { composition: id, layers: nests.map((layer) => layer.id), moves });
 }
 
 /** Words of the trade for what each operator does. */
@@ -31,7 +44,7 @@ export const TIMING_ACTIONS: readonly Action[] = [
   },
   {
     id: 'timing.cues', title: (state) => `Let markers of ${whom(state)} fire the moves inside`, group: 'Time', also: 'cue trigger activity propose', whyNot: (state) => needsLayers(state) ?? (chosenLayers(state).some((layer) => layer.kind === 'nest') ? null : 'Select a nest first.'),
-    run: (editor) => { editor.do('timing.cues', { layers: chosenLayers(editor.store.getState()).filter((layer) => layer.kind === 'nest').map((layer) => layer.id) }); },
+    run: (editor) => void fireMoves(editor),
   },
   {
     id: 'staggers.forget', title: 'Forget the stagger; all stay where they are', group: 'Time', also: 'cascade offset let go',
