@@ -1,11 +1,11 @@
 import { createCanvas } from '@napi-rs/canvas';
-import type { Page } from 'playwright-core';
 import { applyPatches, work } from '../src/core/commands';
 import { readProject, type Project } from '../src/core/model';
 import { NOTHING_SELECTED } from '../src/islands/bench/editor/state';
 import { drawTracks } from '../src/islands/bench/timeline/draw-tracks';
 import { buildRows } from '../src/islands/bench/timeline/rows/build-rows';
-import { countWaits, forgetWaits, waitsOf } from './picture-waits';
+import { countWaits } from './picture-waits';
+import { pulledAlong } from './pulled-along';
 import { openChromium, startServer } from './served';
 import { best, inTurns, seeded, type Figure } from './seeded';
 
@@ -85,25 +85,11 @@ async function measurePulls(root: string): Promise<readonly Figure[]> {
     const [row, lane] = [await rowOf('Down'), await rowOf('faint: speed')];
     const x = (frame: number) => tracks.x + 10 + ((tracks.width - 20) * frame) / 600;
     return [
-      await pulled(page, 'the line between two pegs', { x: x(90), y: row.y + row.height / 2 }),
-      await pulled(page, 'a key in a lane', { x: x(300), y: lane.y + 16 }),
+      await pulledAlong(page, 'Pulling the line between two pegs', { x: x(90), y: row.y + row.height / 2 }),
+      await pulledAlong(page, 'Pulling a key in a lane', { x: x(300), y: lane.y + 16 }),
     ];
   } finally {
     await browser.close();
     server.kill();
   }
-}
-
-async function pulled(page: Page, what: string, at: { readonly x: number; readonly y: number }): Promise<Figure> {
-  await page.mouse.move(at.x, at.y);
-  await page.waitForTimeout(300);
-  await forgetWaits(page);
-  await page.mouse.down();
-  await page.waitForTimeout(200);
-  for (let i = 1; i <= 40; i++) {
-    await page.mouse.move(at.x + i * 2, at.y + i);
-    await page.waitForTimeout(50);
-  }
-  await page.mouse.up();
-  return waitsOf(page, `Pulling ${what}`);
 }

@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core';
 import { measureBake } from './bake';
-import { countWaits, forgetWaits, waitsOf } from './picture-waits';
+import { countWaits } from './picture-waits';
+import { pulledAlong } from './pulled-along';
 import { openChromium, startServer } from './served';
 import type { Figure } from './seeded';
 
@@ -44,17 +45,7 @@ async function measurePull(page: Page): Promise<Figure> {
   const tracks = (await page.locator('canvas[aria-label=Tracks]').boundingBox())!;
   const lane = (await page.getByRole('grid', { name: 'Layers' }).getByRole('row').filter({ hasText: 'Picture time' }).boundingBox())!;
   const at = { x: tracks.x + 10 + ((tracks.width - 20) * 140) / 600, y: lane.y + lane.height - 12 - (100 / 300) * (lane.height - 24) };
-  await page.mouse.move(at.x, at.y);
-  await page.waitForTimeout(300);
-  await forgetWaits(page);
-  await page.mouse.down();
-  await page.waitForTimeout(200);
-  for (let i = 1; i <= 40; i++) {
-    await page.mouse.move(at.x + i * 2, at.y);
-    await page.waitForTimeout(50);
-  }
-  await page.mouse.up();
-  return waitsOf(page, 'Pulling the end of a pause in a time lane');
+  return pulledAlong(page, 'Pulling the end of a pause in a time lane', at, 0);
 }
 
 /** A stagger of 1,000 layers while its step goes up twenty times: how long the page is kept at a time. */

@@ -8,6 +8,7 @@ import { openBrowser, openPage, pointInTracks, pointOnPicture, untilSaved } from
 import { askCommandLine, exported, type KeptProject } from './command-line';
 import { handAt } from './hand';
 import { startOak, type OakServer } from './oak-server';
+import { openFilm } from './open-film';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'oak-jobs-'));
 let server: OakServer;
@@ -27,10 +28,7 @@ const nest = (id: string, name: string, more: FileLayer = {}): FileLayer => ({ i
 
 /** Puts a project of these compositions into the data folder, and opens it. */
 async function open(compositions: readonly object[], more: object = {}): Promise<void> {
-  const response = await fetch(`${server.address}/api/import`, { method: 'POST', headers: { 'content-type': 'application/octet-stream', origin: server.address }, body: JSON.stringify({ format: 'oak-tumble/project', version: 2, name: 'Job', main: 'main', compositions, ...more }) });
-  project = ((await response.json()) as { id: string }).id;
-  await page.goto(`${server.address}/projects/${project}`);
-  await page.locator('canvas[data-frame-shown]').waitFor();
+  project = await openFilm(page, server.address, compositions, { name: 'Job', ...more });
   hand.begin();
 }
 

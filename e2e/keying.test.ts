@@ -7,6 +7,7 @@ import { drag, openBrowser, openPage, pointInTracks, pointOnPicture, untilSaved 
 import { askCommandLine, exported, type KeptProject } from './command-line';
 import { handAt } from './hand';
 import { startOak, type OakServer } from './oak-server';
+import { findAction, openFilm } from './open-film';
 import { expectReplayed } from './steps';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'oak-keying-'));
@@ -33,22 +34,14 @@ const keysOf = async (layer: string, track: string): Promise<readonly Key[]> => 
   const main = (kept.compositions as unknown as readonly { id: string; layers: readonly { id: string; channels?: Readonly<Record<string, { keys?: readonly Key[] }>> }[] }[]).find((one) => one.id === 'main')!;
   return main.layers.find((one) => one.id === layer)!.channels?.[track]?.keys ?? [];
 };
-const find = async (words: string) => {
-  await page.keyboard.press('Control+k');
-  await page.getByRole('dialog').waitFor();
-  await page.keyboard.type(words);
-  await page.keyboard.press('Enter');
-};
+const find = (words: string) => findAction(page, words);
 
 type FileLayer = Readonly<Record<string, unknown>>;
 const ball = (id: string, name: string, x: number, channels: object = {}): FileLayer => ({ id, name, kind: 'shape', shape: 'ellipse', channels: { x: { value: x }, y: { value: 150 }, width: { value: 90 }, height: { value: 90 }, ...channels } });
 const moving = { y: { keys: [{ id: 'p', at: 10, value: 100 }, { id: 'q', at: 40, value: 500 }, { id: 'r', at: 70, value: 300 }] } };
 
 async function open(layers: readonly FileLayer[], more: object = {}): Promise<void> {
-  const response = await fetch(`${server.address}/api/import`, { method: 'POST', headers: { 'content-type': 'application/octet-stream', origin: server.address }, body: JSON.stringify({ format: 'oak-tumble/project', version: 2, name: 'Keys', main: 'main', compositions: [{ id: 'main', name: 'Main', duration: 120, layers, ...more }, { id: 'main2', name: 'Inside', duration: 30, layers: [ball('dot', 'Dot', 30)] }] }) });
-  project = ((await response.json()) as { id: string }).id;
-  await page.goto(`${server.address}/projects/${project}`);
-  await page.locator('canvas[data-frame-shown]').waitFor();
+  project = await openFilm(page, server.address, [{ id: 'main', name: 'Main', duration: 120, layers, ...more }, { id: 'main2', name: 'Inside', duration: 30, layers: [ball('dot', 'Dot', 30)] }], { name: 'Keys' });
   hand.begin();
 }
 

@@ -7,6 +7,7 @@ import { drag, openBrowser, openPage, pointInTracks, untilSaved } from './browse
 import { exported } from './command-line';
 import { handAt } from './hand';
 import { startOak, type OakServer } from './oak-server';
+import { findAction, openFilm } from './open-film';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'oak-time-'));
 let server: OakServer;
@@ -28,12 +29,7 @@ const kept = async (): Promise<readonly Kept[]> => {
 const main = async () => (await kept()).find(({ id }) => id === 'main')!;
 const layer = async (id: string) => (await main()).layers.find((one) => one.id === id)!;
 const starts = async () => (await main()).layers.filter(({ id }) => id.startsWith('lamp')).map(({ spans }) => spans[0]![0]);
-const find = async (words: string) => {
-  await page.keyboard.press('Control+k');
-  await page.getByRole('dialog').waitFor();
-  await page.keyboard.type(words);
-  await page.keyboard.press('Enter');
-};
+const find = (words: string) => findAction(page, words);
 
 beforeAll(async () => {
   mkdirSync(folder, { recursive: true });
@@ -53,10 +49,7 @@ beforeEach(async () => {
     { id: 'main', name: 'Main', duration: 120, layers: [lamp(1), lamp(2), lamp(3), { id: 'n', name: 'Reel', kind: 'nest', source: 'reel', spans: [[0, 40]], clipFrame: false }, { id: 'looped', name: 'Looped', kind: 'nest', source: 'outer', clipFrame: false, timing: [{ op: 'loop' }] }] },
     { id: 'reel', name: 'Inside', duration: 40, layers: [dot] }, { id: 'outer', name: 'Outer', duration: 40, layers: [deep] }, { id: 'inner', name: 'Inner', duration: 40, layers: [{ ...dot, channels: { ...dot.channels, y: { value: 400 } } }] },
   ];
-  const response = await fetch(`${server.address}/api/import`, { method: 'POST', headers: { 'content-type': 'application/octet-stream', origin: server.address }, body: JSON.stringify({ format: 'oak-tumble/project', version: 2, name: 'Time', main: 'main', compositions }) });
-  project = ((await response.json()) as { id: string }).id;
-  await page.goto(`${server.address}/projects/${project}`);
-  await page.locator('canvas[data-frame-shown]').waitFor();
+  project = await openFilm(page, server.address, compositions, { name: 'Time' });
 });
 afterEach(async () => {
   expect(heard).toEqual([]);

@@ -7,6 +7,7 @@ import { drag, openBrowser, openPage, pointInTracks, untilSaved } from './browse
 import { exported } from './command-line';
 import { handAt } from './hand';
 import { startOak, type OakServer } from './oak-server';
+import { findAction, openFilm } from './open-film';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'oak-lanes-'));
 let server: OakServer;
@@ -24,20 +25,12 @@ const timing = async (): Promise<readonly Node[]> => {
   const { compositions } = JSON.parse(await exported(server.address, project)) as { compositions: readonly { id: string; layers: readonly { id: string; timing?: readonly Node[] }[] }[] };
   return compositions.find(({ id }) => id === 'main')!.layers.find(({ id }) => id === 'n')!.timing ?? [];
 };
-const find = async (words: string) => {
-  await page.keyboard.press('Control+k');
-  await page.getByRole('dialog').waitFor();
-  await page.keyboard.type(words);
-  await page.keyboard.press('Enter');
-};
+const find = (words: string) => findAction(page, words);
 
 async function open(stack: readonly object[]): Promise<void> {
   const dot = { id: 'dot', name: 'Dot', kind: 'shape', channels: { x: { keys: [{ at: 0, value: 0 }, { at: 39, value: 600 }] }, y: { value: 200 } } };
   const compositions = [{ id: 'main', name: 'Main', duration: 120, layers: [{ id: 'n', name: 'Reel', kind: 'nest', source: 'reel', timing: stack }] }, { id: 'reel', name: 'Inside', duration: D, markers: [{ id: 'm', at: 12, name: 'arrive' }], layers: [dot] }];
-  const response = await fetch(`${server.address}/api/import`, { method: 'POST', headers: { 'content-type': 'application/octet-stream', origin: server.address }, body: JSON.stringify({ format: 'oak-tumble/project', version: 2, name: 'Lanes', main: 'main', compositions }) });
-  project = ((await response.json()) as { id: string }).id;
-  await page.goto(`${server.address}/projects/${project}`);
-  await page.locator('canvas[data-frame-shown]').waitFor();
+  project = await openFilm(page, server.address, compositions, { name: 'Lanes' });
   await hand.pick('Reel');
   if ((await page.getByRole('row').filter({ hasText: 'Picture time' }).count()) === 0) await page.keyboard.press('l');
   await page.getByRole('row').filter({ hasText: 'Picture time' }).waitFor();
