@@ -12,6 +12,13 @@ describe('when does this happen', () => {
   test('a layer inside a loop moves in every play, and where the nest comes and at a seam only where it jumps', () => {
     expect(happensAt(film, 'main', ['tram', 'wheel'])).toEqual([[9, 11], [14, 21], [30, 35], [44, 51], [60, 65], [74, 81], [90, 95]]);
   });
+  test('what is carried moves with what carries it: a nest that slides, and whom it follows', () => {
+    const slide = projectOf([
+      { id: 'main', name: 'Main', duration: 60, layers: [{ id: 'tram', name: 'Tram', kind: 'nest', source: 'reel', channels: { x: { keys: [{ at: 20, value: 0 }, { at: 24, value: 9 }] } } }] },
+      { id: 'reel', name: 'Reel', duration: 60, layers: [{ id: 'hub', name: 'Hub', kind: 'shape', parent: 'wheel' }, { id: 'wheel', name: 'Wheel', kind: 'null', channels: { rotation: { keys: [{ at: 40, value: 0 }, { at: 43, value: 90 }] } } }] },
+    ] as never);
+    expect(happensAt(slide, 'main', ['tram', 'hub'])).toEqual([[20, 25], [40, 44]]);
+  });
   test('what stands never does, and what is gone neither', () => expect([happensAt(film, 'main', ['calm']), happensAt(film, 'main', ['tram', 'gone']), happensAt(film, 'main', [])]).toEqual([[], [], []]));
 });
 

@@ -9,7 +9,7 @@ export function ActionMenu() {
   const menu = useEditorState((state) => state.menu);
   const state = useEditorState((all) => (all.menu ? all : null));
   if (!menu || !state) return null;
-  const close = () => editor.set({ menu: null });
+  const close = () => editor.set({ menu: null, pointed: null });
   return (
     <Radix.Root open modal={false} onOpenChange={(open) => !open && close()}>
       <Radix.Trigger asChild><span aria-hidden="true" className="fixed size-0" style={{ left: menu.x, top: menu.y }} /></Radix.Trigger>
@@ -30,7 +30,7 @@ export function ActionMenu() {
                 const why = action.whyNot?.(state) ?? null;
                 const [press] = keysFor(action, state.settings);
                 return (
-                  <Radix.Item key={id} disabled={why !== null} title={why ?? undefined} onSelect={() => { close(); runAction(editor, action.id); }} className="flex cursor-pointer items-center gap-6 rounded-md px-2.5 py-1 outline-none data-[disabled]:cursor-default data-[disabled]:text-muted data-[highlighted]:bg-lifted">
+                  <Radix.Item key={id} disabled={why !== null} title={why ?? undefined} onSelect={() => { editor.set({ menu: null }); runAction(editor, action.id); }} className="flex cursor-pointer items-center gap-6 rounded-md px-2.5 py-1 outline-none data-[disabled]:cursor-default data-[disabled]:text-muted data-[highlighted]:bg-lifted">
                     <span className="flex min-w-0 grow items-center gap-2">{titleOf(action, state)}{action.isOn?.(state) && <Check size={13} className="text-leaf" aria-label="on" />}</span>
                     {press && <kbd className="font-mono text-[11.5px] text-muted">{pressWords(press)}</kbd>}
                   </Radix.Item>

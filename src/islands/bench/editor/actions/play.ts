@@ -24,7 +24,7 @@ function rigidByMarkers(state: EditorState): Composition['rigid'] {
 
 /** What is asked about: what the menu was opened on, through nests, else the layer that is selected. */
 function pathMeant({ pointed, selection }: EditorState): readonly string[] {
-  return pointed && pointed[0] === selection.layers[0] ? pointed : selection.layers.slice(0, 1);
+  return pointed ?? selection.layers.slice(0, 1);
 }
 
 const sharpen = (editor: Editor, by: number) => {
@@ -51,7 +51,7 @@ export const PLAY_ACTIONS: readonly Action[] = [
     run: (editor) => { const { sharpness } = editor.store.getState().settings; editor.setSettings({ sharpness: sharpness === null ? 100 : null }); editor.say(sharpness === null ? 'Pictures are always as sharp as the screen.' : 'Pictures are coarser while it plays, where they must be.'); },
   },
   {
-    id: 'time.when', title: 'When does this happen', group: 'Time', also: 'moves activity moments where find', whyNot: needsLayers,
+    id: 'time.when', title: 'When does this happen', group: 'Time', also: 'moves activity moments where find', whyNot: (state) => (state.pointed ? null : needsLayers(state)),
     run: (editor) => {
       const state = editor.store.getState();
       const path = pathMeant(state);
