@@ -10,7 +10,7 @@ export const TABLE = {
   'core/model': ['core/time', 'core/keys', 'core/timing', 'core/display'],
   'core/scene': ['core/time', 'core/keys', 'core/timing', 'core/model', 'core/display', 'core/lettering'],
   'core/evaluate': ['core/time', 'core/keys', 'core/timing', 'core/model', 'core/display', 'core/lettering', 'core/scene'],
-  'core/checks': ['core/time', 'core/timing', 'core/model', 'core/scene', 'core/evaluate'],
+  'core/checks': ['core/time', 'core/timing', 'core/model', 'core/lettering', 'core/scene', 'core/evaluate'],
   'core/bake': ['core/time', 'core/keys', 'core/timing', 'core/model', 'core/scene', 'core/evaluate'],
   'core/commands': ['core/time', 'core/keys', 'core/timing', 'core/model', 'core/scene', 'core/evaluate', 'core/display', 'core/checks', 'core/bake'],
   'painter/node': ['painter', 'core/display', 'core/lettering'],

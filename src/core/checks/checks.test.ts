@@ -15,7 +15,7 @@ const looped = (inside: LayerInput, timing: NonNullable<LayerInput['timing']>, m
 const codes = (project: ReturnType<typeof projectOf>) => checkProject(project).map((problem) => problem.code);
 
 test('every check has a code of its own, and words', () => {
-  expect(CHECKS.length).toBe(22);
+  expect(CHECKS.length).toBe(23);
   for (const check of CHECKS) expect(LEVELS[check.code]).toMatch(/error|warning|note/);
   expect(Object.values(LEVELS).filter((level) => level === 'error').length).toBe(10);
   expect(new Set(CHECKS.map((check) => check.code)).size).toBe(CHECKS.length);
@@ -161,6 +161,16 @@ describe('keys and parents', () => {
   });
   test('a mask’s painted picture must be there', () => {
     expect(codes(with_({ id: 'a', name: 'A', kind: 'shape', masks: [{ painted: 'gone' }] }))).toEqual(['missing-asset']);
+  });
+});
+
+describe('texts', () => {
+  const text = (text: object, font = 'Figtree') => checkProject(projectOf([{ id: 'main', name: 'Main', layers: [{ id: 't', name: 'Sign', kind: 'text', font, channels: { text } } as never] }])).filter(({ code }) => code === 'missing-glyph');
+  test('characters that the font does not have are named, in what it says at any key', () => {
+    expect(text({ value: 'Straße 12 – Čas' })).toEqual([]);
+    expect(text({ value: 'To 東\nand 京' })[0]).toMatchObject({ level: 'warning', where: { layer: 't', channel: 'text' }, message: '“Sign” has characters that Figtree does not: “東”, “京”; a box stands there.' });
+    expect(text({ value: '', keys: [{ at: 3, value: 'ok' }, { at: 9, value: '→' }] })[0]!.message).toMatch(/a character that Figtree does not: “→”/);
+    expect(text({ value: 'αβγδεζηθ' }, 'Nobody’s')[0]!.message).toMatch(/“ζ” and 2 more/);
   });
 });
 

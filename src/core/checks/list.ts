@@ -9,6 +9,7 @@ import { inBetweenFrames } from './in-between-frames';
 import { keysOutsideSpan } from './keys-outside-span';
 import { loopShort } from './loop-short';
 import { missingAsset } from './missing-asset';
+import { missingGlyph } from './missing-glyph';
 import { missingParent } from './missing-parent';
 import { missingSource } from './missing-source';
 import { momentMissing } from './moment-missing';
@@ -25,6 +26,6 @@ import { stillTail } from './still-tail';
 /** The only list of checks. */
 export const CHECKS: readonly Check[] = [
   nestCycle, missingSource, missingAsset, parentCycle, missingParent, elasticTooShort, cueTooFewMarkers,
-  blankFrames, seamGap, cueOverlap, cueJump, cueCutOff, rateOutOfBounds, momentMissing, outsideLimits, settledChanged,
+  blankFrames, seamGap, cueOverlap, cueJump, cueCutOff, rateOutOfBounds, momentMissing, missingGlyph, outsideLimits, settledChanged,
   seamSpeed, stillTail, loopShort, cueExtraMarkers, keysOutsideSpan, inBetweenFrames,
 ];

@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { projectOf, type LayerInput } from '../../../tests/support/projects';
 import { applyPatches, validateTouched, work, type Draft } from '../commands';
 import type { Project } from '../model';
+import { moveOf, type Move } from '../timing';
 import { checkProject, type Code, type Problem } from '.';
 
 type Timing = NonNullable<LayerInput['timing']>;
@@ -13,8 +14,8 @@ const film = (timing: readonly object[], { markers = [] as readonly object[], sp
 const of = (project: Project, code: Code): readonly Problem[] => checkProject(project).filter((problem) => problem.code === code);
 const rank = { error: 0, warning: 1, note: 2 };
 
-/** Does what mends a problem: it is gone, and nothing as grave came. */
-function mended(project: Project, code: Code): Project {
+/** Does what mends a problem: it is gone but from the compositions that are left to have it, and nothing as grave came. */
+function mended(project: Project, code: Code, left: readonly string[] = []): Project {
   const [problem] = of(project, code);
   let count = 0;
   const { draft } = work(project, problem!.mend!.do as never, problem!.mend!.with as never, () => `w${++count}`);
@@ -22,7 +23,7 @@ function mended(project: Project, code: Code): Project {
   const { project: after, clashes } = applyPatches(project, (draft as Draft).patches);
   expect([clashes, validateTouched(after, draft.patches)]).toEqual([[], []]);
   const grave = (one: Project) => checkProject(one).filter(({ level }) => rank[level] <= rank[problem!.level]).length;
-  expect([of(after, code), grave(after) < grave(project)]).toEqual([[], true]);
+  expect([of(after, code).map(({ where }) => where.composition), grave(after) < grave(project)]).toEqual([left, true]);
   return after;
 }
 
@@ -54,6 +55,17 @@ describe('cues', () => {
     mended(jump, 'cue-jump');
     const still = film([{ op: 'cue', moves: [[0, 20], [10, 30]] }], { markers: [{ id: 'a', at: 0 }, { id: 'b', at: 50 }], layer: { id: 'w', name: 'W', kind: 'null' } });
     expect(of(still, 'cue-jump')).toEqual([]);
+    const movesOf = (project: Project) => (Object.values(project.compositions.by['main']!.layers.by['n']!.timing.by)[0] as unknown as { readonly moves: readonly Move[] }).moves.map(moveOf).map(({ from, to }) => [from, to]);
+    expect(movesOf(mended(jump, 'cue-jump'))).toEqual([[0, 20], [20, 30]]);
+    // Begun earlier it would run into the next: then the one before goes on until where it begins.
+    const tight = film([{ op: 'cue', moves: [[0, 10], [20, 40], [40, 20]] }], { markers: [{ id: 'a', at: 0 }, { id: 'b', at: 50 }, { id: 'c', at: 71 }] });
+    expect(movesOf(mended(tight, 'cue-jump'))).toEqual([[0, 20], [20, 40], [40, 20]]);
+    // What is tied to a marker inside stays tied.
+    const tied = film([{ op: 'cue', moves: [[{ marker: 'go', plus: 0, was: 2 }, 20], [10, 30]] }], { markers: [{ id: 'a', at: 0 }, { id: 'b', at: 50 }], reel: { markers: [{ id: 'go', at: 2 }] } });
+    expect(movesOf(mended(tied, 'cue-jump'))).toMatchObject([[{ marker: 'go' }, 20], [20, 30]]);
+    // Where neither can be, it is told alone.
+    const full = film([{ op: 'cue', moves: [[0, 10], [30, 40]] }], { markers: [{ id: 'a', at: 80 }, { id: 'b', at: 90 }] });
+    expect(of(full, 'cue-jump')[0]!.mend).toBeUndefined();
   });
   test('a move that runs past its bar is cut off, and the bar is lengthened', () => {
     const cut = film([{ op: 'cue', moves: [[0, 20]] }], { markers: [{ id: 'a', at: 50 }], spans: [[0, 60]] });
@@ -91,6 +103,15 @@ describe('lengths and loops', () => {
     const early = (at: number) => film([], { layer: { id: 'w', name: 'W', kind: 'null', channels: { x: { keys: [{ at: 0, value: 0 }, { at, value: 9 }] } } }, duration: 100 });
     expect(of(early(50), 'still-tail').map(({ where }) => [where.composition, where.frame])).toEqual([['main', 51], ['reel', 51]]);
     expect(of(early(85), 'still-tail')).toEqual([]);
+    // What moved last plays to and fro until the end: there it has no seam.
+    expect(Object.values(mended(early(50), 'still-tail', ['reel']).compositions.by['main']!.layers.by['n']!.timing.by)).toMatchObject([{ op: 'loop', from: 0, to: 51, mode: 'swing' }]);
+    const own = projectOf([{ id: 'main', name: 'Main', duration: 100, layers: [{ id: 'a', name: 'A', kind: 'null', start: 5, channels: { x: { keys: [{ at: 0, value: 0 }, { at: 20, value: 9 }] } } }] }]);
+    expect(Object.values(mended(own, 'still-tail').compositions.by['main']!.layers.by['a']!.timing.by)).toMatchObject([{ op: 'loop', from: 0, to: 21, mode: 'swing' }]);
+    // A turn that ends as it began, at one speed, goes round.
+    const round = film([], { layer: { id: 'w', name: 'W', kind: 'null', channels: { rotation: { keys: [{ at: 0, value: 0 }, { at: 40, value: 360 }] } } } });
+    expect(Object.values(mended(round, 'still-tail').compositions.by['main']!.layers.by['n']!.timing.by)).toMatchObject([{ op: 'loop', mode: 'repeat' }]);
+    // A bar that is over by then has nothing to fill the rest with.
+    expect(of(film([], { layer: { id: 'w', name: 'W', kind: 'null', channels: { x: { keys: [{ at: 0, value: 0 }, { at: 20, value: 9 }] } } }, spans: [[0, 40]] }), 'still-tail')[0]!.mend).toBeUndefined();
     expect(of(film([], { layer: { id: 'w', name: 'W', kind: 'null' }, duration: 100 }), 'still-tail')).toEqual([]);
   });
 });

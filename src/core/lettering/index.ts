@@ -1,3 +1,3 @@
 export type { Face, FaceLookup, Glyph } from './face';
 export { setText, type SetText, type TextSetting } from './set-text';
-export { FAMILIES, nearestFace, SUBSETS } from './shipped';
+export { FAMILIES, nearestFace, notShipped, SUBSETS } from './shipped';

@@ -1,4 +1,4 @@
-export { activity, activityInSteps } from './activity';
+export { activity, activityInSteps, changesOf } from './activity';
 export { affectedBy, type Affected } from './affected';
 export { contentBox, coverOf } from './bounds';
 export { deepIdentity } from './deep-identity';
@@ -16,7 +16,7 @@ export { copySteps, type CopyStep } from './copy-steps';
 export { clipTargetOf } from './leaned-on';
 export { prepareLayer, type PreparedLayer } from './prepared-layer';
 export { readColour } from './read-colour';
-export { ringSuffix } from './rings';
+export { ringSuffix, sourcesOf } from './rings';
 export { assetOf, compositionOf, sourceOf, type Source } from './source';
 export { hasKeys, keyCount, keyedTracks, ownTracks, trackAt, tracksOf, type Clock, type Track, type TrackSpec } from './tracks';
 export { keptOfComposition, keptOfLayer, keptOfProject, keptOperators } from './kept';
