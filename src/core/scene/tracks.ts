@@ -62,10 +62,20 @@ export function keyedTracks(project: Project, layer: Layer): readonly Track[] {
 /** Tracks that stand in the layer itself and count in its own time: no public dials, no keys of operators. */
 export function ownTracks(layer: Layer): readonly Track[] {
   let known = owned.get(layer);
-  if (!known) owned.set(layer, (known = listOwn(layer)));
+  if (!known) {
+    const beside = lastWith.get(layer.channels);
+    known = beside && HOLDERS.every((part) => (beside.layer as Holder)[part] === (layer as Holder)[part]) ? beside.tracks : listOwn(layer);
+    owned.set(layer, known);
+    lastWith.set(layer.channels, { layer, tracks: known });
+  }
   return known;
 }
 const owned = new WeakMap<Layer, readonly Track[]>();
+
+/** Where tracks stand beside a layer's channels. A layer that is only moved keeps all of these, and so its tracks: a drag may move a thousand at each step. */
+const HOLDERS = ['kind', 'fill', 'stroke', 'letters', 'masks', 'effects', 'dials'] as const;
+type Holder = Readonly<Partial<Record<(typeof HOLDERS)[number], unknown>>>;
+const lastWith = new WeakMap<object, { readonly layer: Layer; readonly tracks: readonly Track[] }>();
 
 /** Whether anything is keyed at all: the one place that asks. */
 export function hasKeys(channel: Channel): boolean {
@@ -79,6 +89,7 @@ export function keyCount(channel: Channel): number {
 }
 
 function list(layer: Layer, source: Composition | null): readonly Track[] {
+  if (layer.kind !== 'nest' && layer.timing.order.length === 0) return ownTracks(layer);
   return [...ownTracks(layer), ...(layer.kind === 'nest' ? publicDials(layer, source) : []), ...inOrder(layer.timing).flatMap((node) => ownKeysOf(node as OperatorEntry))];
 }
 
@@ -110,10 +121,14 @@ function part(specs: ChannelSpecs, channels: object, path: readonly string[], pr
   // Parts in lists have names of their own; the others stand in the same place on every layer.
   let named = path.length > 1 ? undefined : namedOf.get(specs);
   if (!named) {
-    named = Object.entries(specs).map(([name, spec]) => ({ name, address: `${prefix}${name}`, path: [...path, 'channels', name], spec: withClock(spec, 'layer') }));
+    named = namesIn(specs, path, prefix);
     if (path.length <= 1) namedOf.set(specs, named);
   }
   return named.map(({ name, address, path: at, spec }) => ({ address, path: at, spec, operator: null, channel: member(channels as Readonly<Record<string, Channel>>, name) ?? null }));
+}
+
+function namesIn(specs: ChannelSpecs, path: readonly string[], prefix: string): readonly Named[] {
+  return Object.entries(specs).map(([name, spec]) => ({ name, address: `${prefix}${name}`, path: [...path, 'channels', name], spec: withClock(spec, 'layer') }));
 }
 
 const clocked = new WeakMap<ChannelSpec, TrackSpec>();

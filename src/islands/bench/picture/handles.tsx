@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { transform } from '../../../core/display';
 import type { ShownLayer } from '../../../core/evaluate';
 import { cornersOf, type Point, type SelectionBox } from './selection-box';
@@ -10,13 +11,15 @@ type Props = {
   readonly grips: readonly GripPlace[];
   readonly hovered: Grip | null;
   readonly toScreen: (point: Point) => Point;
+  /** Pixels of the screen in one of the composition. */
+  readonly scale: number;
 };
 
 /** Outlines of what is selected as it lies on the screen, and the grips to change it by. */
-export function Handles({ layers, box, grips, hovered, toScreen }: Props) {
+export function Handles({ layers, box, grips, hovered, toScreen, scale }: Props) {
   return (
     <g>
-      {layers.map((layer) => <Outline key={layer.id} layer={layer} toScreen={toScreen} faint={layers.length > 1} />)}
+      <Outlines layers={layers} origin={toScreen([0, 0])} scale={scale} />
       {box && !box.single && <path d={pathOf(cornersOf(box).map(toScreen))} stroke="var(--color-leaf)" strokeWidth="1.5" strokeDasharray="5 4" fill="none" />}
       {grips.map(({ grip, at, stem }) => <GripMark key={JSON.stringify(grip)} grip={grip} at={at} stem={stem ?? at} lit={hovered !== null && JSON.stringify(hovered) === JSON.stringify(grip)} />)}
     </g>
@@ -27,11 +30,18 @@ function pathOf(points: readonly Point[]): string {
   return `M${points.map((point) => point.join(' ')).join('L')}Z`;
 }
 
-function Outline({ layer: { matrix, bounds }, toScreen, faint }: { readonly layer: ShownLayer; readonly toScreen: (point: Point) => Point; readonly faint: boolean }) {
-  const [ox, oy] = toScreen(transform(matrix, 0, 0));
+/** Outlines of all of them as one line, in the composition's own pixels: a thousand follow a picture that changes, and a view that moves costs nothing. */
+function Outlines({ layers, origin: [left, top], scale }: { readonly layers: readonly ShownLayer[]; readonly origin: Point; readonly scale: number }) {
+  const boxes = useMemo(() => layers.flatMap(({ matrix, bounds }) => (bounds ? [pathOf(cornersOf({ matrix, bounds }))] : [])).join(''), [layers]);
   // A null has no content: a small cross stands where it is.
-  if (!bounds) return <path d={`M${ox - 9} ${oy}h18M${ox} ${oy - 9}v18`} stroke="var(--color-leaf)" strokeWidth="1.5" />;
-  return <path d={pathOf(cornersOf({ matrix, bounds }).map(toScreen))} stroke="var(--color-leaf)" strokeWidth={faint ? 1 : 1.5} strokeOpacity={faint ? 0.7 : 1} fill="none" />;
+  const crosses = layers.filter(({ bounds }) => !bounds).map(({ matrix }) => { const [x, y] = transform(matrix, 0, 0); return `M${left + x * scale - 9} ${top + y * scale}h18m-9 -9v18`; }).join('');
+  const faint = layers.length > 1;
+  return (
+    <>
+      {boxes !== '' && <path d={boxes} transform={`translate(${left} ${top}) scale(${scale})`} vectorEffect="non-scaling-stroke" stroke="var(--color-leaf)" strokeWidth={faint ? 1 : 1.5} strokeOpacity={faint ? 0.7 : 1} fill="none" />}
+      {crosses !== '' && <path d={crosses} stroke="var(--color-leaf)" strokeWidth="1.5" />}
+    </>
+  );
 }
 
 function GripMark({ grip, at: [x, y], stem: [px, py], lit }: { readonly grip: Grip; readonly at: Point; readonly stem: Point; readonly lit: boolean }) {

@@ -1,4 +1,4 @@
-import { useDeferredValue, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { member } from '../../../core/model';
 import { current, isPulled, seenOnPicture, seenSoon } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
@@ -99,9 +99,8 @@ export function Picture() {
   };
 
   const isShown = !playing && shown?.composition === composition.id;
-  const marked = isShown ? shown.layers.filter((layer) => selected.includes(layer.id)) : [];
-  const free = marked.filter((layer) => !member(composition.layers.by, layer.id)?.locked);
-  const box = selectionBox(free);
+  const marked = useMemo(() => { const chosen = new Set(selected); return isShown ? shown.layers.filter((layer) => chosen.has(layer.id)) : []; }, [isShown, shown, selected]);
+  const box = useMemo(() => selectionBox(marked.filter((layer) => !member(composition.layers.by, layer.id)?.locked)), [marked, composition]);
   const only = marked.length === 1 ? member(member(project.compositions.by, composition.id)!.layers.by, marked[0]!.id) : undefined;
   const written = typing === null ? undefined : member(member(project.compositions.by, composition.id)!.layers.by, typing);
   const context: PressContext = { editor, place, room: space, shown: isShown ? shown.layers : [], box, toScreen, toPicture, signs };
@@ -135,7 +134,7 @@ export function Picture() {
       <svg className="pointer-events-none absolute inset-0 size-full">
         <PictureOverlays composition={composition} overlays={overlays} paths={paths} frame={frame} toScreen={toScreen} />
         {ghosts.length > 0 && <Ghosts ghosts={ghosts} toScreen={toScreen} toPicture={toPicture} />}
-        {!bending && <Handles layers={marked} box={box} grips={grips} hovered={hovered} toScreen={toScreen} />}
+        {!bending && <Handles layers={marked} box={box} grips={grips} hovered={hovered} toScreen={toScreen} scale={scale} />}
         {only && marked[0] && tool.kind === 'choose' && <FillEnds project={project} composition={member(project.compositions.by, composition.id)!} layer={only} shown={marked[0]} frame={frame} toScreen={toScreen} toPicture={toPicture} />}
         {only && marked[0] && bending === only.id && <PathPoints project={project} composition={member(project.compositions.by, composition.id)!} layer={only} shown={marked[0]} frame={frame} toScreen={toScreen} toPicture={toPicture} />}
         <DragLines signs={signs} toScreen={toScreen} room={space} />

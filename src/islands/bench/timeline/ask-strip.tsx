@@ -29,16 +29,21 @@ export function AskStrip() {
   }, [id]);
   useEffect(() => {
     if (!ask || !asking) return;
-    const state = editor.store.getState();
-    if (ask.whyNot(state) !== null) return editor.set({ asking: null });
-    const step = ask.step(state, asking.values);
-    if (step) editor.tryOut(step.event, step.args as never);
-    else editor.letGo();
-    // What it comes to is told before it is done.
-    setOutcome(step ? (wordsOf(editor.store.getState()) ?? 'Nothing would change.') : '');
-    // What is tried out is let go of with the strip.
-    return () => editor.letGo();
+    if (ask.whyNot(editor.store.getState()) !== null) return editor.set({ asking: null });
+    // The number that was typed stands there first: what comes of it may be about a thousand layers.
+    const soon = setTimeout(() => {
+      const state = editor.store.getState();
+      if (state.asking !== asking) return;
+      const step = ask.step(state, asking.values);
+      if (step) editor.tryOut(step.event, step.args as never);
+      else editor.letGo();
+      // What it comes to is told before it is done.
+      setOutcome(step ? (wordsOf(editor.store.getState()) ?? 'Nothing would change.') : '');
+    });
+    return () => clearTimeout(soon);
   }, [editor, ask, asking, selection, frame]);
+  // What is tried out is let go of with the strip.
+  useEffect(() => (id === null ? undefined : () => editor.letGo()), [editor, id]);
   useEffect(() => {
     if (id === null) return;
     const onKey = (event: KeyboardEvent) => {
