@@ -5,6 +5,7 @@ export { moveOf, playedMoves, type PlayedMove } from './operators/cue';
 export { feetOf } from './operators/ramp';
 export { CAP, pieces, preimages, type Piece, type Showing } from './pieces';
 export { whenSegmentGives, type Segment, type Side } from './segment';
+export { lasts } from './lasts';
 export { momentsIn, withoutMoments } from './moments';
 export { newOperator, operatorFits } from './new-operator';
 export { isPassedOver, operatorOf, prepareStack, type OperatorNode, type PreparedStack, type StackContext, type Step } from './stack';

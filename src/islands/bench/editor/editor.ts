@@ -1,8 +1,7 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { applyPatches, changeFrom, commandOf, forget, joined, patchesBetween, record, steppedBack, steppedForward, takeBack, work, type Change, type Draft, type Event, type Given, type Made, type Refused, type Step } from '../../../core/commands';
-import { sourceOf, sourceTimeAt, timingOf } from '../../../core/scene';
+import { sourceOf, sourceTimeAt } from '../../../core/scene';
 import { member, VERSION, type Project } from '../../../core/model';
-import { preimages } from '../../../core/timing';
 import { createPictureClient, type PictureClient } from '../../../workers/picture/client';
 import { startPictureWorker } from '../../../workers/picture/start';
 import { call } from '../../call';
@@ -10,6 +9,7 @@ import { isChangesSince } from '../../../wire/answers';
 import { createAsides, type Asides } from './asides';
 import { chosenBy, current, elsewhereIn, isPulled, keyingOf, seen, seenOnPicture, seenSoon } from './current';
 import { createDoneSteps } from './done-steps';
+import { frameOutside } from './frame-outside';
 import { freshId } from './fresh-id';
 import { createKeeping, type Keeping, type Numbered } from './keeping';
 import type { Outbox, SetAside } from './outbox';
@@ -403,17 +403,4 @@ export function createEditor(projectId: string, project: Project, revision: numb
     },
   };
   return editor;
-}
-
-/** The host frame that shows an inner frame: in the play that was entered if it has it, else the nearest one. */
-function frameOutside(project: Project, hostId: string, via: { readonly layer: string; readonly frame: number }, inner: number): number {
-  const host = member(project.compositions.by, hostId);
-  const layer = host && member(host.layers.by, via.layer);
-  if (!host || !layer) return via.frame;
-  const offset = sourceOf(project, host, layer)?.offset ?? 0;
-  const { found } = preimages(timingOf(project, host, layer).stack.content, inner - offset, 0, host.duration);
-  const distance = (showing: { readonly from: number; readonly to: number }) => (via.frame >= showing.from && via.frame < showing.to ? 0 : Math.abs(showing.from - via.frame));
-  const best = [...found].sort((a, b) => distance(a) - distance(b))[0];
-  if (!best) return via.frame;
-  return via.frame >= best.from && via.frame < best.to ? via.frame : Math.ceil(best.from - 1e-6);
 }

@@ -22,7 +22,7 @@ export function Library() {
   const open = useEditorState((state) => state.way[state.way.length - 1]!.composition);
   const problems = useEditorState((state) => state.problems);
   const missing = useEditorState((state) => state.missing);
-  const scroller = useRef<HTMLElement>(null);
+  const [scroller, checks] = [useRef<HTMLDivElement>(null), useRef<HTMLDivElement>(null)];
   /** Shows another composition in the open one, unless that would put it inside itself. */
   const nest = (composition: Composition) => {
     const state = editor.store.getState();
@@ -32,27 +32,32 @@ export function Library() {
     if (editor.do('layers.add', { composition: host.id, files: [layer], above: host.layers.order.find((id) => state.selection.layers.includes(id)) ?? null })) editor.select({ layers: [layer.id], keys: [], markers: [], operator: null });
   };
   return (
-    <aside ref={scroller} aria-label="Library" className="flex h-full min-h-0 flex-col gap-4 overflow-x-hidden overflow-y-auto bg-panel px-2 py-3">
-      <section>
-        <SectionHead title="Compositions"><IconButton className="h-5" label="New composition" onClick={() => runAction(editor, 'project.composition')}><Plus size={14} /></IconButton></SectionHead>
-        <LongList items={inOrder(project.compositions)} keyOf={({ id }) => id} height={31} scroller={scroller}>
-          {(composition, key, place) => (
-            <li key={key} {...place} className={`group ${place.style ? '' : 'relative'} flex items-center gap-2 rounded-md py-1 pr-1.5 pl-2 ${composition.id === open ? 'bg-raised' : 'hover:bg-raised/60'}`}
-              onContextMenu={(event) => { event.preventDefault(); if (composition.id !== open) editor.openComposition(composition.id); editor.set({ menu: { x: event.clientX, y: event.clientY, under: [], groups: [['project.composition', 'project.duplicate', 'project.main'], ['project.delete']] } }); }}>
-              <button type="button" tabIndex={-1} aria-hidden="true" title={`Open ${composition.name}`} onClick={() => composition.id !== open && editor.openComposition(composition.id)} className="shrink-0"><Thumbnail composition={composition.id} frame={Math.floor(composition.duration / 2)} width={34} height={24} /></button>
-              <span className="min-w-0 grow" aria-current={composition.id === open}>
-                <InPlace label={`Name of ${composition.name}`} value={composition.name} title={`${composition.name}${project.main === composition.id ? ', the film' : ''}: click to open, double-click to rename`} onPick={() => composition.id !== open && editor.openComposition(composition.id)} onSet={(name) => editor.do('composition.set', { composition: composition.id, fields: { name } })} />
-              </span>
-              <span className={`shrink-0 whitespace-nowrap font-mono text-[11.5px] text-muted ${composition.id === open ? '' : 'group-focus-within:hidden group-hover:hidden'}`}>{lengthOf(composition)}</span>
-              {composition.id !== open && (
-                <button type="button" aria-label={`Use ${composition.name} as a layer here`} title={`Use ${composition.name} as a layer here`} onClick={() => nest(composition)} className="hidden size-5 place-items-center rounded text-muted group-focus-within:grid group-hover:grid hover:bg-lifted hover:text-paper"><Plus size={14} /></button>
-              )}
-            </li>
-          )}
-        </LongList>
-      </section>
-      <MediaList scroller={scroller} />
-      <Checks problems={problems} missing={missing.size} scroller={scroller} />
+    <aside aria-label="Library" className="flex h-full min-h-0 flex-col bg-panel">
+      <div ref={scroller} className="flex min-h-0 grow flex-col gap-4 overflow-x-hidden overflow-y-auto px-2 py-3">
+        <section>
+          <SectionHead title="Compositions"><IconButton className="h-5" label="New composition" onClick={() => runAction(editor, 'project.composition')}><Plus size={14} /></IconButton></SectionHead>
+          <LongList items={inOrder(project.compositions)} keyOf={({ id }) => id} height={31} scroller={scroller}>
+            {(composition, key, place) => (
+              <li key={key} {...place} className={`group ${place.style ? '' : 'relative'} flex items-center gap-2 rounded-md py-1 pr-1.5 pl-2 ${composition.id === open ? 'bg-raised' : 'hover:bg-raised/60'}`}
+                onContextMenu={(event) => { event.preventDefault(); if (composition.id !== open) editor.openComposition(composition.id); editor.set({ menu: { x: event.clientX, y: event.clientY, under: [], groups: [['project.composition', 'project.duplicate', 'project.main'], ['project.delete']] } }); }}>
+                <button type="button" tabIndex={-1} aria-hidden="true" title={`Open ${composition.name}`} onClick={() => composition.id !== open && editor.openComposition(composition.id)} className="shrink-0"><Thumbnail composition={composition.id} frame={Math.floor(composition.duration / 2)} width={34} height={24} /></button>
+                <span className="min-w-0 grow" aria-current={composition.id === open}>
+                  <InPlace label={`Name of ${composition.name}`} value={composition.name} title={`${composition.name}${project.main === composition.id ? ', the film' : ''}: click to open, double-click to rename`} onPick={() => composition.id !== open && editor.openComposition(composition.id)} onSet={(name) => editor.do('composition.set', { composition: composition.id, fields: { name } })} />
+                </span>
+                <span className={`shrink-0 whitespace-nowrap font-mono text-[11.5px] text-muted ${composition.id === open ? '' : 'group-focus-within:hidden group-hover:hidden'}`}>{lengthOf(composition)}</span>
+                {composition.id !== open && (
+                  <button type="button" aria-label={`Use ${composition.name} as a layer here`} title={`Use ${composition.name} as a layer here`} onClick={() => nest(composition)} className="hidden size-5 place-items-center rounded text-muted group-focus-within:grid group-hover:grid hover:bg-lifted hover:text-paper"><Plus size={14} /></button>
+                )}
+              </li>
+            )}
+          </LongList>
+        </section>
+        <MediaList scroller={scroller} />
+      </div>
+      {/* What is wrong is seen however long the lists above are. */}
+      <div ref={checks} className="max-h-[48%] shrink-0 overflow-x-hidden overflow-y-auto border-t border-line px-2 py-2">
+        <Checks problems={problems} missing={missing.size} scroller={checks} />
+      </div>
     </aside>
   );
 }

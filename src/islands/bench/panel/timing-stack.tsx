@@ -14,6 +14,7 @@ import { Labelled } from './labelled';
 import { MapGlyph } from './map-glyph';
 import { readNumber, showNumber, type FieldClock } from './read-number';
 import { isTypedList, readList, readMoment, showList, showTime, type TiedTo } from './operator-text';
+import { StepFacts } from './step-facts';
 import { agreed, sharedSteps, type SharedStep } from './shared-steps';
 
 type Props = { readonly project: Project; readonly composition: Composition; readonly layers: readonly Layer[] };
@@ -54,7 +55,8 @@ function OperatorRow({ project, composition, layers, step }: Props & { readonly 
   const definition = operatorOf(node.op);
   const title = definition?.title ?? `${node.op.charAt(0).toUpperCase()}${node.op.slice(1)}`;
   const layer = member(composition.layers.by, refs[0]!.layer)!;
-  const map = layers.length === 1 ? timingOf(project, composition, layer).stack.steps.find((one) => one.id === node.id)?.map : undefined;
+  const prepared = layers.length === 1 ? timingOf(project, composition, layer).stack : undefined;
+  const map = prepared && [...prepared.steps, ...prepared.keySteps].find((one) => one.id === node.id)?.map;
   const [first, ...also] = refs as readonly [(typeof refs)[number], ...typeof refs];
   const meant = { composition: composition.id, ...first, also };
   const set = (fields: Readonly<Record<string, unknown>>) => editor.do('timing.set', { ...meant, fields });
@@ -97,6 +99,7 @@ function OperatorRow({ project, composition, layers, step }: Props & { readonly 
         ))}
         <IconButton label={`Take ${title} off`} disabled={locked} onClick={() => editor.do('timing.delete', meant)}><X size={13} /></IconButton>
       </div>
+      {map && <StepFacts project={project} composition={composition} layer={layer} step={node.id} />}
       {definition && (
         <div className="pt-1">
           <Fields>

@@ -1,6 +1,7 @@
 import { useDeferredValue, useMemo } from 'react';
 import { trackTrail, trail, type TrailStop } from '../../../core/evaluate';
 import { seenSoon } from '../editor/editor';
+import { framesOutside } from '../editor/frame-outside';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { showNumber } from '../panel/read-number';
 import { TimeStop } from './time-stop';
@@ -18,6 +19,16 @@ export function Trail() {
   // Where keys of one track are selected, it tells how that comes about.
   const track = useEditorState(({ selection: { keys } }) => (keys.length > 0 && keys.every((key) => key.layer === keys[0]!.layer && key.track === keys[0]!.track) ? keys[0]!.track : null));
   const value = layer === undefined || track === null ? [] : trackTrail(project, composition, layer, track, frame);
+  // Inside a nest it begins where the film does: the way in, step by step, as it is at this frame.
+  const way = useEditorState((state) => state.way);
+  const outside = way.length < 2 || way[way.length - 1]!.composition !== composition ? [] : framesOutside({ project, way, frame }).flatMap(({ composition: host, layer: nest, frame: at }, level) => {
+    const { stops = [], nothing = null } = trail(project, host, nest, at) ?? {};
+    return [{ level, stops: nothing === null ? stops.slice(0, -1) : stops, nest }];
+  });
+  const followOut = (level: number) => ({ leads }: TrailStop) => {
+    editor.goOut(way.length - 1 - level);
+    if (leads.kind === 'operator') editor.select({ operator: leads.id });
+  };
   const follow = ({ leads }: TrailStop) => {
     if (leads.kind === 'operator') editor.select({ operator: leads.id });
     if (leads.kind === 'key') editor.seek(leads.frame);
@@ -25,6 +36,9 @@ export function Trail() {
   };
   return (
     <div aria-label="Trail" role="group" className="flex h-[42px] w-0 min-w-full shrink-0 items-start gap-2 overflow-hidden px-4 pt-1.5">
+      {outside.map(({ level, stops }) => (
+        <span key={level} role="group" aria-label="The way in" className="flex min-w-0 shrink items-start gap-2"><Chain stops={stops} outside onFollow={followOut(level)} /><Line /></span>
+      ))}
       <TimeStop />
       {!found && <p className="truncate pt-1 text-muted">Select a layer to see how its picture comes about.</p>}
       {found && found.stops.length > 1 && <Line />}
@@ -45,15 +59,15 @@ function Line() {
 }
 
 /** Stops with a line between two. */
-function Chain({ stops, onFollow }: { readonly stops: readonly TrailStop[]; readonly onFollow: (stop: TrailStop) => void }) {
+function Chain({ stops, outside = false, onFollow }: { readonly stops: readonly TrailStop[]; /** Of the way in: a press goes out there. */ readonly outside?: boolean; readonly onFollow: (stop: TrailStop) => void }) {
   return stops.map((stop, i) => (
     <span key={i} className="flex min-w-0 items-start gap-2">
       {i > 0 && <Line />}
-      {stop.leads.kind === 'none' ? (
+      {stop.leads.kind === 'none' && !outside ? (
         <span className="min-w-0"><Stop stop={stop} last={i === stops.length - 1} /></span>
       ) : (
-        <button type="button" onClick={() => onFollow(stop)} title={stop.leads.kind === 'nest' ? 'Open this nest' : stop.leads.kind === 'key' ? 'Go to this key' : 'Show this step in the panel'} className="min-w-0 rounded text-left hover:bg-raised">
-          <Stop stop={stop} last={i === stops.length - 1} />
+        <button type="button" onClick={() => onFollow(stop)} title={outside ? `${stop.title}: go out there` : stop.leads.kind === 'nest' ? 'Open this nest' : stop.leads.kind === 'key' ? 'Go to this key' : 'Show this step in the panel'} className="min-w-0 rounded text-left hover:bg-raised">
+          <Stop stop={stop} last={!outside && i === stops.length - 1} />
         </button>
       )}
     </span>
