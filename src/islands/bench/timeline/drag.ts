@@ -3,7 +3,7 @@ import { framesOf, keyName, NO_MOMENTS, shiftLimits, stretchFactor, withRipple, 
 import { inOrder, inTime, member, type Composition, type Project } from '../../../core/model';
 import { frameOfBeat, beatAt } from '../../../core/time';
 import type { Selection } from '../editor/state';
-import type { Grip, Hit } from './hit';
+import type { Grip, Hit, PullHow } from './hit';
 import { keyNames } from './pegs';
 
 /** What a press in the tracks begins; decided once, when the pointer goes down. */
@@ -66,8 +66,8 @@ function ownMoments(drag: Drag): Moments | null {
 export type DragStep = { readonly event: Event; readonly args: object; readonly move: object };
 
 /** The edit that a drag has come to after a number of frames across and of pixels down; null where that is none. `near` is the moment that was taken hold of. */
-export function stepOf(drag: Drag, moments: Moments | null, composition: string, by: number, near?: number, down = 0): DragStep | null {
-  if (drag.kind === 'pull') return by === 0 && down === 0 ? null : { event: drag.grip.event, args: drag.grip.args, move: drag.grip.pull(by, down).move };
+export function stepOf(drag: Drag, moments: Moments | null, composition: string, by: number, near?: number, down = 0, how?: PullHow): DragStep | null {
+  if (drag.kind === 'pull') return by === 0 && down === 0 ? null : { event: drag.grip.event, args: drag.grip.args, move: drag.grip.pull(by, down, how).move };
   if (by === 0) return null;
   if (drag.kind === 'stretch') return { event: 'layers.stretch', args: { composition, layers: [...drag.layers], end: drag.end }, move: { by } };
   if (!moments) return null;
@@ -147,14 +147,14 @@ export function ownFrames(drag: Drag, project: Project, composition: Composition
 }
 
 /** What the drag shows while it goes on: how far, and where that is. */
-export function tellDrag(drag: Drag, project: Project, composition: string, by: number, caught: Catch | null, down = 0): string {
+export function tellDrag(drag: Drag, project: Project, composition: string, by: number, caught: Catch | null, down = 0, how?: PullHow): string {
   const fine = (value: number) => Math.round(value * 100) / 100;
   const sign = `${by > 0 ? '+' : by < 0 ? '−' : ''}${fine(Math.abs(by))} f`;
   const at = caught ? `, at ${caught.name}` : '';
   const layer = 'layers' in drag ? member(project.compositions.by, composition)?.layers.by[drag.layers[0]!] : undefined;
   const [first, last] = [layer?.spans[0], layer?.spans[layer.spans.length - 1]];
   switch (drag.kind) {
-    case 'pull': return `${drag.grip.pull(by, down).told}${at}`;
+    case 'pull': return `${drag.grip.pull(by, down, how).told}${at}`;
     case 'slide': return first ? `${sign}, starts at ${fine(first[0] + by)}${at}` : sign;
     case 'trim': return !first || !last ? sign : drag.end === 'end' ? `${sign}, ends before ${fine(Math.max(first[0] + 1, last[1] + by))}${at}` : `${sign}, begins at ${fine(Math.min(first[1] - 1, first[0] + by))}${at}`;
     case 'stretch': {

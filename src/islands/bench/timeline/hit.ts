@@ -31,7 +31,8 @@ export type Grip = {
   /** What a double-click does, where that is more than what it selects. */
   readonly twice?: { readonly event: Event; readonly args: object };
   /** What of the arguments it changes after a number of frames across and of pixels down, and the words for where that is. */
-  readonly pull: (by: number, down: number) => { readonly move: object; readonly told: string };
-  /** The same with Ripple on, where that means another thing: what comes later goes along. */
-  readonly ripple?: Grip['pull'];
+  readonly pull: (by: number, down: number, how?: PullHow) => { readonly move: object; readonly told: string };
 };
+
+/** How a pull is meant: `later` takes what comes behind along (Ripple), `ties` holds on to markers that it meets (Snap). */
+export type PullHow = { readonly later: boolean; readonly ties: boolean };

@@ -7,7 +7,7 @@ import type { TimelineView } from '../editor/state';
 import { followPointer } from '../follow-pointer';
 import { LAYER_MENU } from '../picture/press-picture';
 import { catchesFor, classifyDrag, limitsOf, momentsOf, ownFrames, snapDrag, stepOf, tellDrag, whyLocked } from './drag';
-import type { Hit } from './hit';
+import type { Hit, PullHow } from './hit';
 import { barsInside, keysInside } from './hit-test';
 import { keyNames } from './pegs';
 import type { Row } from './rows/row';
@@ -44,7 +44,7 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
   const before = editor.store.getState().selection;
   const ids = gestureIds();
   // Keys that were just added to the selection move with it.
-  const taken = drag.kind === 'moveKeys' ? ({ kind: 'moveKeys', refs: before.keys } as const) : drag.kind === 'moveMarkers' ? ({ kind: 'moveMarkers', refs: before.markers } as const) : drag.kind === 'pull' && drag.grip.ripple && state.settings.ripple ? { ...drag, grip: { ...drag.grip, pull: drag.grip.ripple } } : drag;
+  const taken = drag.kind === 'moveKeys' ? ({ kind: 'moveKeys', refs: before.keys } as const) : drag.kind === 'moveMarkers' ? ({ kind: 'moveMarkers', refs: before.markers } as const) : drag;
   // What is moved is decided once, by the switches as they are at the press.
   let plan: ReturnType<typeof planOf> | null = null;
   const planOf = () => {
@@ -56,6 +56,7 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
   // Of a key that is met several times it is this moment that is pulled.
   const near = hit.kind === 'keys' ? hit.at : undefined;
   let [by, down] = [0, 0];
+  let how: PullHow = { later: state.settings.ripple, ties: false };
   let base: ReturnType<typeof stepOf> = null;
   let moved = false;
   let ended = false;
@@ -86,16 +87,17 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
     const free = drag.kind === 'pull' && drag.grip.free === true;
     const snapped = free ? { by: dx / view.pixelsPerFrame, caught: null } : snapDrag(dx / view.pixelsPerFrame, plan.own, snaps ? plan.catches : [], REACH / view.pixelsPerFrame, plan.limits);
     [by, down] = [snapped.by, dy];
+    how = { ...how, ties: snaps };
     // One pass for all that the drag shows: each by itself would draw the timeline anew.
     flushSync(() => {
       base ??= stepOf(taken, plan!.moments, composition.id, 1, near);
-      const step = base && stepOf(taken, plan!.moments, composition.id, by, near, dy);
+      const step = base && stepOf(taken, plan!.moments, composition.id, by, near, dy, how);
       if (step) editor.pull(base!.event, base!.args as never, step.move as never);
       else editor.letGo();
       // Where time itself is pulled, the picture under the pointer is what is asked about.
       if (step?.event === 'timing.set' && !state.playing) editor.picture.show({ composition: composition.id, frame: Math.min(composition.duration - 1, Math.max(0, Math.round(frameOf(x + dx, view)))) });
       setCaught(snapped.caught?.at ?? null);
-      setTold({ x: x + dx, y: next.clientY - box.top, text: tellDrag(taken, project, composition.id, by, snapped.caught, dy) });
+      setTold({ x: x + dx, y: next.clientY - box.top, text: tellDrag(taken, project, composition.id, by, snapped.caught, dy, how) });
     });
   }, (keep) => {
     ended = true;
@@ -106,7 +108,7 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
       if (keep && rectangle) takeMarquee(editor, rows, view, rectangle, more ? before : null);
       return;
     }
-    const step = keep && moved && plan ? stepOf(taken, plan.moments, composition.id, by, near, down) : null;
+    const step = keep && moved && plan ? stepOf(taken, plan.moments, composition.id, by, near, down, how) : null;
     if (step) editor.do(step.event, { ...step.args, ...step.move } as never, ids());
     else editor.letGo();
     // The picture under the pointer gives way to the one at the playhead.

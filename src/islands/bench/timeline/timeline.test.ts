@@ -323,6 +323,32 @@ describe('the timing pulled in its lane', () => {
     const key = grips(timed([{ op: 'remap', keys } as never])).find(({ handle }) => handle.name === 'key 2')!.hit as Extract<Hit, { kind: 'grip' }>;
     expect((key.pull(4, -10).move as { fields: { keys: Record<string, object> } }).fields.keys['b']).toMatchObject({ at: 34, to: 25 });
   });
+  describe('markers inside', () => {
+    const marked = (node: object) => projectOf([
+      { id: 'main', name: 'Main', duration: 100, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'reel', timing: [node], markers: [{ id: 'go', at: 20 }, { id: 'on', at: 50 }] } as unknown as LayerInput] },
+      { id: 'reel', name: 'Reel', duration: 40, layers: [], markers: [{ id: 'm', at: 12, name: 'arrive', length: 6 }] } as never,
+    ]);
+    const pull = (node: object, name: string, by: number, down = 0, ties = true) => {
+      const { move, told } = (grips(marked(node)).find(({ handle }) => handle.name === name)!.hit as Extract<Hit, { kind: 'grip' }>).pull(by, down, { later: false, ties });
+      return [(move as { readonly fields: object }).fields, told];
+    };
+    const arrive = { marker: 'm', end: false, plus: 0, was: 12 };
+    test('a time that is pulled onto one holds on to it, unless nothing is to be caught', () => {
+      expect(pull({ op: 'loop', from: 0, to: 20 }, 'where it ends', -8)).toEqual([{ to: arrive }, 'tied to arrive']);
+      expect(pull({ op: 'loop', from: 0, to: 20 }, 'where it ends', -2)).toEqual([{ to: { ...arrive, end: true, was: 18 } }, 'tied to the end of arrive']);
+      expect(pull({ op: 'loop', from: 0, to: 20 }, 'where it ends', -8, 0, false)).toEqual([{ to: 12 }, 'loops up to frame 12']);
+      expect(pull({ op: 'pause', at: 10, for: 8 }, 'where it stands', 2)[0]).toEqual({ at: arrive });
+      // How long it stands is no time of what is shown.
+      expect(pull({ op: 'pause', at: 4, for: 8 }, 'where it goes on', 4)[0]).toEqual({ for: 12 });
+      expect(pull({ op: 'freeze', at: 10 }, 'the frame that stands', 0, -4)[0]).toEqual({ at: arrive });
+      expect(pull({ op: 'cue', moves: [[0, 10], [10, 30]] }, 'the pose that move 1 rests on', 0, -4)[0]).toMatchObject({ moves: [{ to: arrive }, [10, 30]] });
+    });
+    test('what is tied goes on following, as much further on; its neighbours are left alone', () => {
+      expect(pull({ op: 'loop', from: 0, to: arrive }, 'where it ends', 20, 0, false)[0]).toEqual({ to: { ...arrive, plus: 20, was: 32 } });
+      const keys = [{ id: 'a', at: 0, to: arrive }, { id: 'b', at: 30, to: 20 }];
+      expect(pull({ op: 'remap', keys }, 'key 2', 4, 0)[0]).toMatchObject({ keys: { a: { to: arrive }, b: { at: 34, to: 20 } } });
+    });
+  });
   test('a double-click puts a remap through a point of real time', () => {
     const project = timed([]);
     const host = project.compositions.by['main']!;

@@ -1,5 +1,5 @@
 import { Maximize2, Minimize2 } from 'lucide-react';
-import { sourceTimeAt, timeHandles, timingOf } from '../../../../core/scene';
+import { sourceTimeAt, tiesFor, timeHandles, timingOf, type MarkedTime } from '../../../../core/scene';
 import type { Composition, Layer, LayerOf } from '../../../../core/model';
 import { ratio } from '../../../../core/time';
 import { pieces, rateAt, type PreparedStack } from '../../../../core/timing';
@@ -90,6 +90,7 @@ function drawMap(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, r
   to.beginPath();
   to.rect(0, row.top, width, row.height);
   to.clip();
+  drawInnerMarkers(to, tiesFor(project, composition, layer), width, y, source.D);
   drawEven(to, view, width, layer.start, source.D * ratio(source.rate, composition.rate), y(0), y(source.D));
   to.strokeStyle = INK.leaf;
   to.lineWidth = 1.75;
@@ -142,6 +143,29 @@ function drawMap(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, r
   to.beginPath();
   to.arc(xOf(look.frame, view), y(at), 3.5, 0, 2 * Math.PI);
   to.fill();
+}
+
+/** The markers inside, each at the height of its time: what times can be tied to. Names that would touch give way to the one below. */
+function drawInnerMarkers(to: CanvasRenderingContext2D, ties: readonly MarkedTime[], width: number, y: (s: number) => number, D: number): void {
+  let free = Infinity;
+  to.strokeStyle = INK.plum;
+  to.fillStyle = INK.plum;
+  to.lineWidth = 1;
+  for (const { at, name, end } of ties) {
+    if (at < 0 || at > D) continue;
+    const top = Math.round(y(at)) + 0.5;
+    to.globalAlpha = end ? 0.3 : 0.55;
+    to.setLineDash([1, 5]);
+    to.beginPath();
+    to.moveTo(0, top);
+    to.lineTo(width, top);
+    to.stroke();
+    to.setLineDash([]);
+    to.globalAlpha = 1;
+    if (end || top > free - 11) continue;
+    to.fillText(name, 6, top - 3);
+    free = top;
+  }
 }
 
 /** Faint lines at 100 %, one behind the other: what runs beside them runs as it was made. */
