@@ -5,6 +5,7 @@ export { deepIdentity } from './deep-identity';
 export { happensAt, happensInSteps } from './happens';
 export { movesIn } from './moves';
 export { keyMomentsOf, keyTimesOf, pulled, unbent, type KeyTimes } from './key-times';
+export { rigidEdges, type RigidEdge } from './rigid-edges';
 export { tiesFor, timeHandles, type MarkedTime, type PlacedHandle } from './time-handles';
 export { asSampled, isNarrowed, withAt } from './sampled-layer';
 export { keyTimeAt, sourceTimeAt, timingOf, type LayerTiming, type Trace } from './layer-timing';

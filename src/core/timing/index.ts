@@ -9,5 +9,5 @@ export { lasts } from './lasts';
 export { momentsIn, withoutMoments } from './moments';
 export { newOperator, operatorFits } from './new-operator';
 export { isPassedOver, operatorOf, prepareStack, type OperatorNode, type PreparedStack, type StackContext, type Step } from './stack';
-export { tiedFields, type Tie } from './tied-fields';
+export { tiedFields, tiedTime, type Tie } from './tied-fields';
 export { compose, composeAll, identity, rateAt, straightMap, type TimeMap } from './time-map';

@@ -48,7 +48,8 @@ function restTimes(next: Rest, plain: Rest | null, raw: Rest | null, tie: Tie): 
   return { from: tiedTime(next.from, plain?.from, raw?.from, tie) as Rest['from'], to: tiedTime(next.to, plain?.to, raw?.to, tie) as Rest['to'] };
 }
 
-function tiedTime(next: unknown, plain: unknown, raw: unknown, tie: Tie): unknown {
+/** A time of the source as it is kept after a pull. */
+export function tiedTime(next: unknown, plain: unknown, raw: unknown, tie: Tie): unknown {
   if (typeof next !== 'number') return next;
   if (next === plain) return raw;
   const tied = tie(next);

@@ -17,6 +17,9 @@ const SLACK = 3;
 /** How near a moment must be to catch a drag, in pixels. */
 const REACH = 7;
 
+/** Pulls by which what is shown under the pointer becomes another. */
+const BENDS_TIME: ReadonlySet<string> = new Set(['timing.set', 'composition.set']);
+
 export type TracksPress = {
   readonly editor: Editor;
   readonly rows: readonly Row[];
@@ -95,7 +98,7 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
       if (step) editor.pull(base!.event, base!.args as never, step.move as never);
       else editor.letGo();
       // Where time itself is pulled, the picture under the pointer is what is asked about.
-      if (step?.event === 'timing.set' && !state.playing) editor.picture.show({ composition: composition.id, frame: Math.min(composition.duration - 1, Math.max(0, Math.round(frameOf(x + dx, view)))) });
+      if (step && BENDS_TIME.has(step.event) && !state.playing) editor.picture.show({ composition: composition.id, frame: Math.min(composition.duration - 1, Math.max(0, Math.round(frameOf(x + dx, view)))) });
       setCaught(snapped.caught?.at ?? null);
       setTold({ x: x + dx, y: next.clientY - box.top, text: tellDrag(taken, project, composition.id, by, snapped.caught, dy, how) });
     });
@@ -112,7 +115,7 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
     if (step) editor.do(step.event, { ...step.args, ...step.move } as never, ids());
     else editor.letGo();
     // The picture under the pointer gives way to the one at the playhead.
-    if (base?.event === 'timing.set') editor.look();
+    if (base && BENDS_TIME.has(base.event)) editor.look();
   });
 }
 

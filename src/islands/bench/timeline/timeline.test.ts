@@ -323,6 +323,22 @@ describe('the timing pulled in its lane', () => {
     const key = grips(timed([{ op: 'remap', keys } as never])).find(({ handle }) => handle.name === 'key 2')!.hit as Extract<Hit, { kind: 'grip' }>;
     expect((key.pull(4, -10).move as { fields: { keys: Record<string, object> } }).fields.keys['b']).toMatchObject({ at: 34, to: 25 });
   });
+  test('edges of what is rigid inside are pulled from the bar, below its pegs and beside its own ends', () => {
+    const film = projectOf([
+      { id: 'main', name: 'Main', duration: 100, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'reel', start: 10, spans: [[10, 50]] } as LayerInput, { id: 'o', name: 'O', kind: 'nest', source: 'reel' } as LayerInput] },
+      { id: 'reel', name: 'Reel', duration: 40, layers: [], rigid: [[0, 12], [30, 40]], markers: [{ id: 'm', at: 15, name: 'arrive' }] } as never,
+    ]);
+    const host = film.compositions.by['main']!;
+    const list = buildRows(film, host, choice({}));
+    const row = list.find((one) => one.is.kind === 'layer' && one.layer!.id === 'n')!;
+    const at = (x: number, part: number) => hitTest(list, film, host, view, x, row.top + row.height * part);
+    const grip = at(220, 0.85) as Extract<Hit, { kind: 'grip' }>;
+    expect(grip).toMatchObject({ kind: 'grip', event: 'composition.set', args: { composition: 'reel' }, words: 'Rigid up to frame 12 of Reel: pull it, for every use' });
+    expect(grip.pull(6, 0)).toEqual({ move: { fields: { rigid: [[0, 18], [30, 40]] } }, told: 'rigid 0 to 18: changes 2 uses' });
+    expect(grip.pull(-90, 0).move).toEqual({ fields: { rigid: [[0, 1], [30, 40]] } });
+    expect(grip.pull(3, 0, { later: false, ties: true }).move).toEqual({ fields: { rigid: [[0, { marker: 'm', end: false, plus: 0, was: 15 }], [30, 40]] } });
+    expect([at(220, 0.4).kind, at(100, 0.85).kind]).toEqual(['bar', 'stretch']);
+  });
   describe('markers inside', () => {
     const marked = (node: object) => projectOf([
       { id: 'main', name: 'Main', duration: 100, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'reel', timing: [node], markers: [{ id: 'go', at: 20 }, { id: 'on', at: 50 }] } as unknown as LayerInput] },

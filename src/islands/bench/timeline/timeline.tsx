@@ -1,6 +1,6 @@
 import { useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import { current, seen, seenSoon } from '../editor/editor';
+import { current, isPulled, seen, seenSoon } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { showProblem, ticksOf } from '../editor/problems';
 import type { EditorState, TimelineView } from '../editor/state';
@@ -21,6 +21,7 @@ import { hitTest } from './hit-test';
 import { KeyList } from './key-list';
 import { NestPegs, NestStrip } from './nest-strip';
 import { openTracksMenu, pressTracks } from './press-tracks';
+import { RigidEdgeList } from './rigid-edge-list';
 import { buildRows, firstRows } from './rows/build-rows';
 import { frameOf, panBy, shownView, xOf, zoomAt } from './scale';
 import { PasteStrip, SequenceRate } from './sequence-strip';
@@ -221,6 +222,7 @@ export function Timeline() {
         <KeyList project={heads.project} composition={heads.composition} />
         <HandleList project={heads.project} composition={heads.composition} />
         <TimeHandleList project={heads.project} composition={heads.composition} />
+        <RigidEdgeList project={heads.project} composition={heads.composition} />
       </div>
     </section>
   );
@@ -232,7 +234,8 @@ const NONE: readonly string[] = [];
 const PULLED_HERE: ReadonlySet<string> = new Set(['keys.pull', 'keys.set', 'keys.spread', 'keys.draw', 'tracks.outside', 'layers.slip', 'timing.set']);
 
 function isPulledHere(gesture: EditorState['gesture']): boolean {
-  return gesture !== null && PULLED_HERE.has(gesture.event);
+  // Rigid spans are pulled from a bar; the play range, another field of the same edit, has a way of its own.
+  return gesture !== null && (PULLED_HERE.has(gesture.event) || (gesture.event === 'composition.set' && isPulled(gesture)));
 }
 
 /** What the timeline shows: news of the picture and of the server go by without it. */

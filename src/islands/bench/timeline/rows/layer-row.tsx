@@ -10,6 +10,7 @@ import { nearestPeg, pegsOf } from '../pegs';
 import { xOf } from '../scale';
 import { drawLayerBar } from './draw-layer-bar';
 import { defineRow, type HeadProps, type Row, type RowPlace } from './row';
+import { rigidGrip } from '../rigid-grip';
 
 /** Whether its tracks stand under it, and whether they could. */
 type Own = { readonly open: boolean; readonly opens: boolean };
@@ -42,8 +43,11 @@ export const layerRow = defineRow<Own>({
     const inMiddle = y >= row.height / 3 && y <= (row.height * 2) / 3;
     const edge = peg && inMiddle ? null : rollGrip(layer, place, view, x);
     if (edge) return edge;
+    // Edges of what is rigid stand at the foot of the bar; its own ends go before them.
     const end = peg && inMiddle ? null : endUnder(layer, view, place.composition.duration, x, y > row.height / 2);
     if (end) return end;
+    const rigid = y > row.height * RIGID_FROM ? rigidGrip(layer, place, view, x) : null;
+    if (rigid) return rigid;
     if (peg) return { kind: 'keys', ...peg, layer: layer.id };
     const onBar = layer.spans.some(([from, to]) => x >= xOf(from, view) && x < xOf(to, view));
     return onBar ? { kind: 'bar', layer: layer.id } : { kind: 'row', layer: layer.id };
@@ -56,6 +60,9 @@ export const layerRow = defineRow<Own>({
 function pegsIn(row: Row, { project, composition }: RowPlace) {
   return pegsOf(project, composition, row.layer!, keyedTracks(project, row.layer!));
 }
+
+/** Below this part of a row edges of rigid spans are taken hold of. */
+const RIGID_FROM = 0.62;
 
 /** An end of the bar under x: its upper half trims, its lower half stretches; one that lies beyond the composition is taken where that ends. */
 function endUnder(layer: Layer, view: TimelineView, duration: number, x: number, lower: boolean): Hit | null {
