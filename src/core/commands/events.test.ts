@@ -56,6 +56,7 @@ const SAMPLES: Readonly<Record<Event, object>> = {
   'layers.trim': { composition: 'main', layers, end: 'end', at: 50 },
   'layers.split': { composition: 'main', layers, frame: 30 },
   'layers.stretch': { composition: 'main', layers: ['tram', 'lamp'], end: 'end', by: 20 },
+  'layers.elastic': { composition: 'main', layers: ['lamp'], end: 'end', factor: 1.5 },
   'layers.sequence': { composition: 'main', layers: ['lamp', 'child'], each: 10, overlap: 2 },
   'layers.duplicate': { composition: 'main', layers },
   'layers.paste': { composition: 'reel', clip: fromMemory(copyLayers(film, 'main', layers)), at: 3 },

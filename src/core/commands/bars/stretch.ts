@@ -1,9 +1,11 @@
-import { ownTracks, sourceOf, rescaleChannel, rescaled } from '../../scene';
-import { hasContentTime, inOrder, inTime, member, type Channel, type Layer, type OperatorEntry, type Project } from '../../model';
+import { keyCount, ownTracks, sourceOf, rescaleChannel, rescaled } from '../../scene';
+import { hasContentTime, inOrder, inTime, member, type Channel, type Composition, type Layer, type OperatorEntry, type Project } from '../../model';
 import { newOperator } from '../../timing';
-import { hull, type Frames } from '../../time';
+import { beatAt, frameOfBeat, hull, type Frames, type Span, type Tempo } from '../../time';
 import type { Draft } from '../document/change';
-import { forLayers } from '../layers/layers';
+import { forLayers, nameOf } from '../layers/layers';
+import type { Made } from '../document/made';
+import type { Refused } from '../document/refused';
 import { nextNames } from '../document/next-name';
 import { layerPath } from '../document/paths';
 import { patchOf, sameValue, type Patch } from '../document/patch';
@@ -12,19 +14,41 @@ import { patchOf, sameValue, type Patch } from '../document/patch';
 /** Stretches never make a bar shorter than this. */
 const SHORTEST = 1;
 
+/** How far a bar is stretched: by frames, to so many times its length, to a length, until its end stands at a frame, or on the beat that is nearest to it. */
+export type StretchTo = { readonly by: Frames } | { readonly factor: number } | { readonly length: Frames } | { readonly at: Frames } | { readonly beat: true };
+
 /**
  * Stretches layers in time by one end of their bars; the other end stays. Keys, markers and what a nest shows stretch
  * along: the content gets a speed (or its first speed changes). Of a nest whose source has rigid spans only the rest gives: it is brought to a length, and
- * stops where only rigid is left. Each layer is stretched by the same number of frames.
+ * stops where only rigid is left. Each layer is stretched by the same number of frames, or to the same.
  */
-export function stretchLayers(project: Project, compositionId: string, ids: readonly string[], end: 'start' | 'end', by: Frames, newId: () => string): Draft | null {
-  if (by === 0) return null;
-  return forLayers(project, compositionId, ids, 'layers.stretch', 'Stretch', (layer, path) => {
+export function stretchLayers(project: Project, compositionId: string, ids: readonly string[], end: 'start' | 'end', to: Frames | StretchTo, newId: () => string): Made | Refused | null {
+  const how = typeof to === 'number' ? { by: to } : to;
+  const host = member(project.compositions.by, compositionId);
+  if ('beat' in how && host && !host.tempo) return { refused: `${host.name} has no tempo; type one first.` };
+  const keyed: string[] = [];
+  const draft = forLayers(project, compositionId, ids, 'layers.stretch', 'Stretch', (layer, path) => {
     const outer = hull(layer.spans);
-    if (!outer) return [];
-    const { factor } = stretchFactor(project, compositionId, layer, end, by);
-    return factor === 1 ? [] : stretched(project, compositionId, layer, path, end === 'end' ? outer[0] : outer[1], factor, newId);
+    if (!outer || !host) return [];
+    const { factor } = stretchFactor(project, compositionId, layer, end, wantedBy(host, outer, end, how));
+    if (factor === 1) return [];
+    if (layer.kind !== 'nest' && ownTracks(layer).some(({ channel }) => channel && keyCount(channel) > 1)) keyed.push(layer.id);
+    return stretched(project, compositionId, layer, path, end === 'end' ? outer[0] : outer[1], factor, newId);
   });
+  if (!draft || keyed.length === 0) return draft;
+  // Keys have nothing rigid among them; inside a nest what moves can keep its pace.
+  return { ...draft, told: `${nameOf(project, compositionId, keyed)}: all keys give alike.`, offer: { words: 'Nest, and keep what moves', do: 'layers.elastic', with: { composition: compositionId, layers: keyed, end, ...how }, instead: true } };
+}
+
+/** By how many frames a bar's end goes; to the right is more. */
+function wantedBy({ tempo, rate }: Composition, [from, to]: Span, end: 'start' | 'end', how: StretchTo): Frames {
+  const longer = (by: Frames) => (end === 'end' ? by : -by);
+  const now = end === 'end' ? to : from;
+  if ('by' in how) return how.by;
+  if ('factor' in how) return longer((to - from) * (how.factor - 1));
+  if ('length' in how) return longer(how.length - (to - from));
+  if ('at' in how) return how.at - now;
+  return tempo ? Math.round(frameOfBeat(Math.round(beatAt(now, tempo as Tempo, rate)), tempo as Tempo, rate)) - now : 0;
 }
 
 /** How long a layer's bar becomes, against what it was (1.5 is half as long again), and whether it stops there because only rigid is left. */

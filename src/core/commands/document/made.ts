@@ -6,8 +6,8 @@ export type Made = Draft & {
   readonly made?: readonly (string | KeyRef)[];
   /** What it did beside what it is called, in a sentence. */
   readonly told?: string;
-  /** What may be done about it next, with the words of the button. */
-  readonly offer?: { readonly words: string; readonly do: string; readonly with: object };
+  /** What may be done about it next, with the words of the button; `instead` takes this back first. */
+  readonly offer?: { readonly words: string; readonly do: string; readonly with: object; readonly instead?: boolean };
   /** How many keys of tracks were moved along, with keying off. */
   readonly moved?: number;
 };

@@ -51,6 +51,7 @@ import { layersSlip } from './layers-slip';
 import { layersSplit } from './layers-split';
 import { layersStep } from './layers-step';
 import { layersStretch } from './layers-stretch';
+import { layersElastic } from './layers-elastic';
 import { layersTrim } from './layers-trim';
 import { layersBake } from './layers-bake';
 import { timingBackwards } from './timing-backwards';
@@ -128,6 +129,7 @@ export const COMMANDS = [
   layersTrim,
   layersSplit,
   layersStretch,
+  layersElastic,
   layersSequence,
   layersDuplicate,
   layersPaste,

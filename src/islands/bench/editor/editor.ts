@@ -278,7 +278,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
     steps.did({ do: event, with: ids.length > 0 ? { ...whole, ids } : whole, ...(joins ? { joins } : {}) }, change.id);
     const made = draft as Made;
     const { offer } = made;
-    if (made.told !== undefined) say(made.told, false, offer ? { act: { words: offer.words, run: () => void doIt(offer.do as Event, offer.with as never, freshId) } } : {});
+    if (made.told !== undefined) say(made.told, false, offer ? { act: { words: offer.words, run: () => { if (offer.instead && get().history.done.at(-1)?.id === change.id) stepBack(change); doIt(offer.do as Event, offer.with as never, freshId); } } } : {});
     return made;
   }
 

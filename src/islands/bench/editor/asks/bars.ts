@@ -2,7 +2,7 @@ import { hull } from '../../../../core/time';
 import { chosenLayers, needsLayers, whom } from '../actions/action';
 import { current } from '../current';
 import type { EditorState } from '../state';
-import { defineAsk, num, type Ask } from './ask';
+import { defineAsk, num, type Ask, type AskValues } from './ask';
 
 export const openHere = defineAsk({
   id: 'time.open', title: 'Put time in or take it out at the playhead', group: 'Time', also: 'insert remove delete time gap', whyNot: () => null, does: 'Do it',
@@ -49,4 +49,27 @@ export const sequence = defineAsk({
   step: (state, values) => ({ event: 'layers.sequence', args: { layers: inTurn(state, values['order']), each: values['each'], overlap: num(values, 'overlap') } }),
 });
 
-export const BAR_ASKS: readonly Ask[] = [openHere, sequence, slipBy, oneLength];
+/** How far, as the edit is told. */
+function stretchedTo(state: EditorState, values: AskValues): object {
+  switch (values['to']) {
+    case 'percent': return { factor: num(values, 'percent') / 100 };
+    case 'length': return { length: num(values, 'length') };
+    case 'playhead': return { at: state.frame };
+    default: return { beat: true };
+  }
+}
+
+export const stretchTo = defineAsk({
+  id: 'layers.stretch', title: 'Stretch to a percentage, a length, the playhead or the beat', group: 'Time', also: 'duration scale longer shorter elastic rigid fit', whyNot: needsLayers, does: 'Stretch',
+  words: (state) => `${whom(state)} stretched`,
+  fields: [
+    { kind: 'choice', name: 'to', label: 'To what', options: [['percent', 'to a percentage'], ['length', 'to a length'], ['playhead', 'to the playhead'], ['beat', 'to the nearest beat']] },
+    { kind: 'number', name: 'percent', label: 'Percent of its length', unit: '%', least: 1, when: ['to', 'percent'] }, { kind: 'number', name: 'length', label: 'Length in frames', unit: 'f', least: 1, when: ['to', 'length'] },
+    { kind: 'choice', name: 'end', label: 'By which end', options: [['end', 'by its end'], ['start', 'by its beginning']] },
+    { kind: 'choice', name: 'gives', label: 'What gives', options: [['all', 'all gives, but for what is rigid'], ['nest', 'nested: what stands gives']] },
+  ],
+  born: (state) => { const outer = hull(chosenLayers(state)[0]?.spans ?? []) ?? [0, 30]; return { to: 'percent', percent: 150, length: Math.round((outer[1] - outer[0]) * 1.5), end: 'end', gives: 'all' }; },
+  step: (state, values) => ({ event: values['gives'] === 'nest' ? 'layers.elastic' : 'layers.stretch', args: { layers: state.selection.layers, end: values['end'], ...stretchedTo(state, values) } }),
+});
+
+export const BAR_ASKS: readonly Ask[] = [openHere, sequence, stretchTo, slipBy, oneLength];
