@@ -14,6 +14,7 @@ export { canChange, channelSampler, sampleChannel, withKeysAt } from './prepared
 export { UNTOUCHED, type LayerFinish } from './finish';
 export { drawnLayer, drawnLayers, isShownAt, keyTimeOf, matrixOf, type DrawnLayer } from './drawn-layers';
 export { copySteps, type CopyStep } from './copy-steps';
+export { keyedLength, type KeyedLength } from './keyed-length';
 export { stepLengths, type StepLength } from './step-lengths';
 export { clipTargetOf } from './leaned-on';
 export { prepareLayer, type PreparedLayer } from './prepared-layer';

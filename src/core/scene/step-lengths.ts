@@ -1,8 +1,8 @@
-import { hasContentTime, inTime, type Composition, type Layer, type Project } from '../model';
+import { hasContentTime, type Composition, type Layer, type Project } from '../model';
 import { ratio, type Frames } from '../time';
 import { compose, lasts, type Step } from '../timing';
 import { timingOf } from './layer-timing';
-import { hasKeys, ownTracks } from './tracks';
+import { keyedLength } from './keyed-length';
 
 /** What a step makes of how long there is something new to see: host frames before it and with it; null is without end. */
 export type StepLength = { readonly was: Frames | null; readonly is: Frames | null };
@@ -17,14 +17,9 @@ export function stepLengths(project: Project, host: Composition, layer: Layer): 
     for (const { id, incoming, map } of steps) if (!lengths.has(id)) lengths.set(id, { was: lasts(incoming, D, layer.start, pace), is: lasts(compose(incoming, map), D, layer.start, pace) });
   };
   if (source && hasContentTime(layer.kind)) add(stack.steps, source.D, ratio(source.rate, host.rate));
-  add(stack.keySteps, keyedLength(layer), 1);
+  add(stack.keySteps, keyedLength(layer)?.length ?? 1, 1);
   remembered.set(stack, lengths);
   return lengths;
 }
 
 const remembered = new WeakMap<object, ReadonlyMap<string, StepLength>>();
-
-/** Up to the last key of a layer, that one included. */
-function keyedLength(layer: Layer): Frames {
-  return Math.max(1, ...ownTracks(layer).flatMap(({ channel }) => (channel && hasKeys(channel) ? [inTime(channel.keys).at(-1)!.at + 1] : [])));
-}

@@ -17,8 +17,10 @@ export type OperatorContext = {
 export type Birth = {
   /** The source's duration in its own frames; null where it acts on keys, which have none. */
   readonly D: Frames | null;
-  /** How long what it acts on lasts, in the operator's frames: D, or what the layer's bar leaves of the composition. */
+  /** How long what it acts on lasts, in the operator's frames: D, or up to the layer's last key, that one included; without keys what its bar leaves. */
   readonly length: Frames;
+  /** One round of it: as long, but for a last key that shows what the first one shows. */
+  readonly cycle: Frames;
   /** The time that comes in to it at the playhead. */
   readonly at: Frames;
   /** A second, in the operator's frames. */

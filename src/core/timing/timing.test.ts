@@ -20,7 +20,7 @@ for (const definition of OPERATORS as unknown as readonly OperatorDefinition<str
     test('is born useful, of fields that fit and have no fault, on content and on keys', () => {
       // Elastic alone has nothing to do on keys.
       for (const D of definition.op === 'elastic' ? [24] : [24, null]) {
-        const fields = definition.born({ D, length: 24, at: 7, second: 30 });
+        const fields = definition.born({ D, length: 24, cycle: 24, at: 7, second: 30 });
         const node = newOperator(definition.op as never, 'o', fields as never);
         for (const [name, field] of Object.entries(definition.fields)) expect(fits(field, (node as unknown as Record<string, unknown>)[name]), name).toBe(true);
         expect([...(definition.faults?.(node as never) ?? []), ...(D === null ? (definition.faultsOnKeys?.(node as never) ?? []) : [])]).toEqual([]);

@@ -85,3 +85,18 @@ describe('a new operator tells what it did and what gave', () => {
     expect((addOperator(film, 'main', ['dot'], 'freeze', 20, newId) as Made).told).toBe('Shows frame 20 all the time.');
   });
 });
+
+describe('on a layer whose own keys are its only time', () => {
+  const keyed = (values: readonly number[]) => projectOf([{ id: 'main', name: 'Main', duration: 200, layers: [{ id: 'a', name: 'A', kind: 'null', channels: { x: { keys: values.map((value, i) => ({ at: i * 12, value })) } } } as never] }]);
+  const born = (project: Project, op: 'loop' | 'reverse') => {
+    return layer(done(project, addOperator(project, 'main', ['a'], op, 50, () => 'new') as Made), 'a').timing.by['new'];
+  };
+  test('a loop and a reverse end after its last key', () => {
+    expect(born(keyed([0, 50, 80]), 'loop')).toMatchObject({ from: 0, to: 25 });
+    expect(born(keyed([0, 50, 80]), 'reverse')).toMatchObject({ to: 25 });
+  });
+  test('a round that ends on what it begins with does not show that twice', () => {
+    expect(born(keyed([0, 50, 0]), 'loop')).toMatchObject({ to: 24 });
+    expect(born(keyed([0, 50, 0]), 'reverse')).toMatchObject({ to: 25 });
+  });
+});

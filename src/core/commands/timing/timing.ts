@@ -1,5 +1,5 @@
 import { faultsOnKeys, hasContentTime, member, operatorFaults, type Composition, type Layer, type OperatorEntry, type Project } from '../../model';
-import { timingOf, rescaled } from '../../scene';
+import { keyedLength, timingOf, rescaled } from '../../scene';
 import { framesPerSecond, hull, type Frames } from '../../time';
 import { newOperator, operatorFits, OPERATORS, operatorOf, type Birth } from '../../timing';
 import { count, type Draft } from '../document/change';
@@ -78,9 +78,9 @@ export function birthAt(project: Project, host: Composition, layer: Layer, frame
   const { stack, source } = timingOf(project, host, layer);
   const second = framesPerSecond(source ? source.rate : host.rate);
   const at = rescaled((source ? stack.content : stack.keys).at(frame), 1);
-  return source
-    ? { D: source.D, length: source.D, at: Math.min(source.D - 1, Math.max(0, at)), second: Math.round(second) }
-    : { D: null, length: Math.max(1, stack.keys.at(hull(layer.spans)?.[1] ?? host.duration)), at, second: Math.round(second) };
+  if (source) return { D: source.D, length: source.D, cycle: source.D, at: Math.min(source.D - 1, Math.max(0, at)), second: Math.round(second) };
+  const bar = Math.max(1, stack.keys.at(hull(layer.spans)?.[1] ?? host.duration));
+  return { D: null, ...(keyedLength(layer) ?? { length: bar, cycle: bar }), at, second: Math.round(second) };
 }
 
 /** Takes operators off their layers. */

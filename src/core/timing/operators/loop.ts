@@ -28,7 +28,7 @@ export const loop = defineOperator({
     return mapOf(at, segment);
   },
   // Left open, it follows the end of its source.
-  born: ({ D, length }) => (D === null ? { to: length } : {}),
+  born: ({ D, cycle }) => (D === null ? { to: cycle } : {}),
   faults: (params) => [...(typeof params.count === 'number' && params.count < 1 ? [{ field: 'count', message: 'a loop plays at least once' }] : []), ...emptyPart(params)],
   faultsOnKeys: ({ to }) => needsEnd('loop', to),
   handles: (params, { D }) => {
