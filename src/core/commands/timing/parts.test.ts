@@ -36,6 +36,12 @@ describe('standing', () => {
     const squeezed = done(film(), 'timing.stand', { frame: 20, for: 20, gives: 'others' });
     expect([shown(squeezed, 20, 40, 50), end(squeezed)]).toEqual([[20, 20, 40], 60]);
   });
+  test('one part gives: what is before gets there sooner, or what is after runs faster', () => {
+    const before = done(film(), 'timing.stand', { frame: 40, for: 20, gives: 'before' });
+    expect([shown(before, 0, 10, 20, 30, 40, 50), end(before)]).toEqual([[0, 20, 40, 40, 40, 50], 60]);
+    expect(refusal(film(), 'timing.stand', { frame: 10, for: 20, gives: 'before' })).toBe('Tram has no 20 frames before frame 10 to give: let its bar give instead.');
+    expect(shown(done(film(), 'timing.stand', { frame: 20, for: 20, gives: 'after' }), 20, 40, 50)).toEqual([20, 20, 40]);
+  });
   test('to the end, at another rate, before the loop that runs under it', () => {
     expect(shown(done(film(), 'timing.stand', { frame: 20 }), 20, 59)).toEqual([20, 20]);
     const looped = done(film({ spans: [[0, 100]], timing: [{ op: 'loop', to: 8 }] }), 'timing.stand', { frame: 20, for: 5 });
@@ -56,6 +62,19 @@ describe('pace of a part', () => {
     const after = done(film(), 'timing.pace', { from: 20, to: 40, rate: 2, gives: 'others' });
     expect([shown(after, 0, 20, 40, 58).map((at) => Math.round(at! * 1000) / 1000), end(after)]).toEqual([[0, 10, 50, 59], 60]);
     expect(refusal(film(), 'timing.pace', { from: 0, to: 60, rate: 2, gives: 'others' })).toBe('Nothing of Tram is left to give: let its bar give instead.');
+  });
+  test('one part gives, and the other runs as it did', () => {
+    const before = done(film(), 'timing.pace', { from: 30, to: 40, rate: 2, gives: 'before' });
+    expect([shown(before, 0, 30, 40, 50).map((at) => Math.round(at! * 1000) / 1000), end(before)]).toEqual([[0, 20, 40, 50], 60]);
+    const after = done(film(), 'timing.pace', { from: 30, to: 40, rate: 2, gives: 'after' });
+    expect(shown(after, 10, 30, 40, 50).map((at) => Math.round(at! * 1000) / 1000)).toEqual([10, 30, 50, 55]);
+    expect(refusal(film(), 'timing.pace', { from: 0, to: 20, rate: 2, gives: 'before' })).toBe('Nothing before it in Tram is left to give: let its bar give instead.');
+  });
+  test('a bar that was trimmed begins on the picture that it began with', () => {
+    for (const soft of [0, 6]) {
+      const trimmed = done(film({ spans: [[15, 60]] }), 'timing.pace', { from: 30, to: 40, rate: 2, soft, gives: 'before' });
+      expect(shown(trimmed, 15, 45, 59).map((at) => Math.round(at! * 1000) / 1000)).toEqual([15, 45, 59]);
+    }
   });
   test('soft changes keep what lies before and after where it was', () => {
     const after = done(film(), 'timing.pace', { from: 10, to: 20, rate: 2, soft: 8, gives: 'bar' });

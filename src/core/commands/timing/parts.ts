@@ -11,10 +11,11 @@ import { reachLayer } from '../document/target';
 import { nameOf } from '../layers/layers';
 
 /**
- * What gives where a part of a layer's time takes longer or shorter: its bar (and, if need be, the film), what comes after it (cut, or running
- * on where it is), or the pace of all other parts.
+ * What gives where a part of a layer's time takes longer or shorter: its bar (and, if need be, the film), its end (cut, or running on where it
+ * is), or the pace of all other parts, or of the one before it or after it.
  */
-export type Gives = 'bar' | 'film' | 'rest' | 'others';
+export const GIVES = ['bar', 'film', 'rest', 'others', 'before', 'after'] as const;
+export type Gives = (typeof GIVES)[number];
 
 type Part = { readonly host: Composition; readonly layer: Layer; /** The bar. */ readonly from: Frames; readonly to: Frames; /** Frames of the source in one of the host. */ readonly pace: number; /** Host frame → time that comes in to a first step. */ readonly entry: (frame: Frames) => Frames; readonly D: Frames | null };
 
@@ -67,12 +68,15 @@ export function standHere(project: Project, compositionId: string, ids: readonly
     const { to, pace, entry } = part;
     const id = newId();
     const [at, length] = [rescaled(entry(frame), 1), rescaled((forFrames ?? to - frame) * pace, 1)];
-    // The others take up what stands: what is left after it runs faster.
+    // What is left after it runs faster where that gives.
+    const begin = Math.max(0, entry(part.from));
     const left = entry(to) - at;
-    const squeezed = gives === 'others' && forFrames !== null && left > length;
-    const node = squeezed
-      ? newOperator('ramp', id, at > 1e-6 ? { cuts: [at, at + length], rates: [1, 0, left / (left - length)] } : { cuts: [length], rates: [0, left / (left - length)] })
-      : newOperator('pause', id, { at, for: length });
+    let node = newOperator('pause', id, { at, for: length });
+    if (forFrames !== null && gives === 'before') {
+      // What is before it gets there sooner; from the frame on all stays at its moment.
+      if (at - begin <= length) return { refused: `${part.layer.name} has no ${count(forFrames, 'frame')} before frame ${frame} to give: let its bar give instead.` };
+      node = newOperator('ramp', id, rampFrom(begin, [[at - length, (at - begin) / (at - begin - length)], [at, 0]], 1, 0));
+    } else if (forFrames !== null && (gives === 'others' || gives === 'after') && left > length) node = newOperator('ramp', id, rampFrom(begin, [[at, 1], [at + length, 0]], left / (left - length), 0));
     patches.push(...first(compositionId, part, node as OperatorEntry));
     made.push(id);
   }
@@ -93,13 +97,10 @@ export function paceBetween(project: Project, compositionId: string, ids: readon
     const { layer, pace, entry } = part;
     const [a, b] = [rescaled(entry(Math.max(from, part.from)), 1), rescaled(entry(to), 1)];
     const id = newId();
-    const starts = a > 1e-6;
-    // What the others have left of the time, where they give.
-    const others = gives === 'others' ? othersRate(part, from, to, rate) : 1;
-    if (others === null) return { refused: `Nothing of ${layer.name} is left to give: let its bar give instead.` };
-    const blend = soft > 0 ? rescaled(soft * pace, 1) : 0;
-    const cuts = starts ? [a, b] : [b];
-    patches.push(...first(compositionId, part, newOperator('ramp', id, { cuts, rates: starts ? [others, rate, others] : [rate, others], blend }) as OperatorEntry));
+    const begin = Math.max(0, rescaled(entry(part.from), 1));
+    const around = roundIt(begin, a, Math.min(b, entry(part.to)), entry(part.to), rate, gives);
+    if (around === null) return { refused: `Nothing ${gives === 'others' ? 'of' : gives === 'before' ? 'before it in' : 'after it in'} ${layer.name} is left to give: let its bar give instead.` };
+    patches.push(...first(compositionId, part, newOperator('ramp', id, rampFrom(begin, [[a, around.before], [b, rate]], around.after, soft > 0 ? rescaled(soft * pace, 1) : 0)) as OperatorEntry));
     made.push(id);
   }
   // The same last picture comes so much sooner, or later.
@@ -109,13 +110,28 @@ export function paceBetween(project: Project, compositionId: string, ids: readon
   };
 }
 
-/** How fast all other parts of a bar run so that it still ends on the same picture; null where there are none, or they would run backwards. */
-function othersRate({ from, to }: Part, a: Frames, b: Frames, rate: number): number | null {
-  const [low, high] = [Math.max(from, a), Math.min(to, b)];
-  const rest = to - from - (high - low);
-  if (rest <= 0) return null;
-  const others = (to - from - rate * (high - low)) / rest;
-  return others > 0 ? Math.round(others * 1e6) / 1e6 : null;
+/**
+ * How fast what is before and after a part from a to b runs, so that all from begin to end still ends on the same picture; null where nothing is left to
+ * give, or it would run backwards. As it was where neither gives.
+ */
+function roundIt(begin: Frames, a: Frames, b: Frames, end: Frames, rate: number, gives: Gives): { readonly before: number; readonly after: number } | null {
+  if (gives !== 'others' && gives !== 'before' && gives !== 'after') return { before: 1, after: 1 };
+  const room = (gives === 'after' ? 0 : Math.max(0, a - begin)) + (gives === 'before' ? 0 : Math.max(0, end - b));
+  if (room <= 0) return null;
+  const given = Math.round((1 + ((1 - rate) * (b - a)) / room) * 1e6) / 1e6;
+  return given <= 0 ? null : { before: gives === 'after' ? 1 : given, after: gives === 'before' ? 1 : given };
+}
+
+/** A ramp that plays parts, each until a time, at rates of their own, and what is left at one more; before `begin` time runs as it did. Changes are soft over so many frames, half of it before and after each. */
+function rampFrom(begin: Frames, parts: readonly (readonly [until: Frames, rate: number])[], last: number, soft: Frames): { readonly cuts: readonly number[]; readonly rates: readonly number[]; readonly blend: number | readonly (readonly [number, number])[] } {
+  const lasting = parts.filter(([until]) => until > Math.max(begin, 1e-6));
+  const leads = begin > 1e-6 && (lasting[0]?.[1] ?? last) !== 1;
+  const half = soft / 2;
+  return {
+    cuts: [...(leads ? [begin] : []), ...lasting.map(([until]) => until)], rates: [...(leads ? [1] : []), ...lasting.map(([, rate]) => rate), last],
+    // Where a bar begins nothing is softened: its first picture stays.
+    blend: leads && soft > 0 ? [[0, 0], ...lasting.map(() => [half, half] as const)] : soft,
+  };
 }
 
 /** Plays layers backwards from one frame of the film to another; before and after that they run as they did. */

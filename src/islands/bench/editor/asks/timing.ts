@@ -4,7 +4,7 @@ import { current } from '../current';
 import type { EditorState } from '../state';
 import { defineAsk, num, type Ask } from './ask';
 
-const GIVES = [['bar', 'the bar gives'], ['film', 'bar and film give'], ['rest', 'what follows gives'], ['others', 'the other parts give']] as const;
+const GIVES = [['bar', 'the bar gives'], ['film', 'bar and film give'], ['rest', 'its end gives'], ['others', 'the other parts give'], ['before', 'what is before gives'], ['after', 'what is after gives']] as const;
 
 export const stand = defineAsk({
   id: 'timing.stand', title: 'Stand here for a while', group: 'Time', keys: ['P'], also: 'pause hold freeze still wait stop', whyNot: needsLayers, does: 'Stand',
