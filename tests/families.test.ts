@@ -96,7 +96,7 @@ describe('a member more in each family, by a file and a name', () => {
     const view = { from: 0, pixelsPerFrame: 10 };
     const drawn: unknown[] = [];
     const to = new Proxy({}, { get: (_, name) => (...args: unknown[]) => { drawn.push([name, ...args]); return { width: 0 }; }, set: () => true }) as CanvasRenderingContext2D;
-    all.drawTracks(to, rows, { project: film, composition: main, view, width: 500, height: 300, scroll: 0, selection: all.NOTHING_SELECTED, frame: 0, marquee: null, grip: null, shift: null, pulled: false, lanes: new Set<string>(), curvesOver: 'no', activity: () => null, caught: null });
+    all.drawTracks(to, rows, { project: film, composition: main, view, width: 500, height: 300, scroll: 0, selection: all.NOTHING_SELECTED, frame: 0, marquee: null, grip: null, shift: null, pulled: false, lanes: new Set<string>(), curvesOver: 'no', activity: () => null, caught: null, problems: [] });
     expect(drawn).toContainEqual(['fillRect', 0, pulse.top + 5, 100, 20]);
     const grip = all.hitTest(rows, film, main, view, 40, pulse.top + 3);
     expect(all.foretell(grip, all.NOTHING_SELECTED, main)).toBe('Pull down to rename');

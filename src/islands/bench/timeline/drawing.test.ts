@@ -1,11 +1,13 @@
 import { describe, expect, test } from 'vitest';
 import { projectOf, smallFilm } from '../../../../tests/support/projects';
 import type { Project } from '../../../core/model';
+import { checkProject } from '../../../core/checks';
 import { activity } from '../../../core/scene';
 import { NOTHING_SELECTED } from '../editor/state';
 import { drawRuler, type RulerLook } from './draw-ruler';
 import { drawTracks } from './draw-tracks';
 import { INK, LABELS } from './inks';
+import { problemUnder } from './problem-under';
 import { buildRows } from './rows/build-rows';
 import type { TracksLook } from './tracks-look';
 
@@ -31,7 +33,7 @@ function tracks(project: Project, more: Partial<Omit<TracksLook, 'lanes'>> & { r
   const { unfolded = [], lanes = [], ...look } = more;
   const rows = buildRows(project, composition, { unfolded: new Set(unfolded), lanes: new Set(lanes), order: 'list', search: '', filter: 'all', selected: [], alone: null, room: 0 });
   const { to, calls } = recorder();
-  drawTracks(to, rows, { project, composition, view: { from: 0, pixelsPerFrame: 10 }, width: 1200, height: 400, scroll: 0, selection: NOTHING_SELECTED, frame: 0, marquee: null, grip: null, caught: null, shift: null, pulled: false, lanes: new Set(lanes), curvesOver: 'no', activity: (id) => activity(project, id), ...look });
+  drawTracks(to, rows, { project, composition, view: { from: 0, pixelsPerFrame: 10 }, width: 1200, height: 400, scroll: 0, selection: NOTHING_SELECTED, frame: 0, marquee: null, grip: null, caught: null, shift: null, pulled: false, lanes: new Set(lanes), curvesOver: 'no', activity: (id) => activity(project, id), problems: [], ...look });
   return calls;
 }
 const film = smallFilm();
@@ -54,6 +56,19 @@ describe('tracks', () => {
   test('a loop has a notch at every turn, and none at its first frame', () => {
     const notches = tracks(film).filter((call) => call.name === 'fillRect' && call.fill === INK.ground && call.args[2] === 2).map((call) => (call.args[0] as number) + 1);
     expect(notches).toEqual([200, 400, 600, 800]);
+  });
+  test('what is wrong stands on the bar, and in a lane with what to do about it, until it is mended', () => {
+    const cued = (markers: readonly object[]) => projectOf([
+      { id: 'main', name: 'Main', duration: 100, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'reel', markers, timing: [{ op: 'cue', moves: [[0, 10], [10, 30]] }] } as never] },
+      { id: 'reel', name: 'Reel', duration: 40, layers: [{ id: 'w', name: 'W', kind: 'null', channels: { x: { keys: [{ at: 0, value: 0 }, { at: 40, value: 90 }] } } } as never] },
+    ]);
+    const thorns = (project: Project, lanes: readonly string[] = []) => { const calls = tracks(project, { lanes, problems: checkProject(project) }); return { wrong: calls.filter((call) => call.name === 'fill' && call.fill === INK.rust).length, says: calls.filter((call) => call.name === 'fillText' && call.fill === INK.rust).map((call) => call.args[0]) }; };
+    const few = cued([{ id: 'a', at: 12 }]);
+    expect([thorns(few), thorns(few, ['main/n'])]).toEqual([{ wrong: 1, says: [] }, { wrong: 2, says: ['Add a marker where the last move should begin.'] }]);
+    expect(thorns(cued([{ id: 'a', at: 12 }, { id: 'b', at: 50 }]), ['main/n'])).toEqual({ wrong: 0, says: [] });
+    const rows = buildRows(few, few.compositions.by['main']!, { unfolded: new Set(), lanes: new Set(), order: 'list', search: '', filter: 'all', selected: [], alone: null, room: 0 });
+    const under = (x: number) => problemUnder(rows, checkProject(few), 'main', { from: 0, pixelsPerFrame: 10 }, x, 12);
+    expect([under(122), under(160)]).toEqual([expect.stringMatching(/its last move never plays\. Add a marker/), null]);
   });
   test('what moves inside a nest is told on its bar', () => {
     const activity = tracks(film).filter((call) => call.fill === 'rgba(163, 199, 109, 0.45)');

@@ -20,6 +20,7 @@ import type { Hit } from './hit';
 import { hitTest } from './hit-test';
 import { KeyList } from './key-list';
 import { NestPegs, NestStrip } from './nest-strip';
+import { problemUnder } from './problem-under';
 import { openTracksMenu, pressTracks } from './press-tracks';
 import { RigidEdgeList } from './rigid-edge-list';
 import { buildRows, firstRows } from './rows/build-rows';
@@ -75,6 +76,7 @@ export function Timeline() {
   const [marquee, setMarquee] = useState<readonly [number, number, number, number] | null>(null);
   const [caught, setCaught] = useState<number | null>(null);
   const [hit, setHit] = useState<Hit>({ kind: 'nothing' });
+  const [wrong, setWrong] = useState<string | null>(null);
   // A view that was never set shows the whole composition, and goes on doing so as the pane changes.
   const view = useMemo(() => shownView(state.view, duration, width), [state.view, duration, width]);
   const inView = useMemo(() => [...new Set(rows.filter((row) => row.top < scroll + height && row.top + row.height > scroll).flatMap((row) => (row.layer?.kind === 'nest' ? [row.layer.source] : [])))], [rows, scroll, height]);
@@ -89,8 +91,8 @@ export function Timeline() {
 
   useLayoutEffect(() => {
     if (width === 0 || !tracks.current) return;
-    drawTracks(crispContext(tracks.current, width, height), rows, { project, composition, view, width, height, scroll, selection: state.selection, frame: state.frame, marquee, grip, caught, shift, pulled, lanes, curvesOver, activity });
-  }, [project, composition, rows, view, width, height, scroll, state.selection, state.frame, marquee, grip, caught, shift, pulled, lanes, curvesOver, activity]);
+    drawTracks(crispContext(tracks.current, width, height), rows, { project, composition, view, width, height, scroll, selection: state.selection, frame: state.frame, marquee, grip, caught, shift, pulled, lanes, curvesOver, activity, problems: state.problems });
+  }, [project, composition, rows, view, width, height, scroll, state.selection, state.frame, marquee, grip, caught, shift, pulled, lanes, curvesOver, activity, state.problems]);
 
   // What is selected elsewhere comes into sight here.
   const [firstSelected] = state.selection.layers;
@@ -176,6 +178,8 @@ export function Timeline() {
     if (event.buttons !== 0) return;
     const next = hitUnder(event);
     if (JSON.stringify(next) !== JSON.stringify(hit)) setHit(next);
+    const box = event.currentTarget.getBoundingClientRect();
+    setWrong(problemUnder(rows, state.problems, composition.id, view, event.clientX - box.left, event.clientY - box.top + scroll));
     event.currentTarget.style.cursor = next.kind === 'grip' ? next.cursor : next.kind === 'trim' || next.kind === 'stretch' ? 'ew-resize' : next.kind === 'keys' || next.kind === 'marker' ? 'grab' : next.kind === 'bar' ? 'move' : 'default';
   };
   const onDoubleClick = (event: React.MouseEvent<HTMLCanvasElement>) => {
@@ -190,7 +194,7 @@ export function Timeline() {
     // Double-click always edits: a peg leads to its moment, where the panel has its value.
     if (under.kind === 'keys') editor.seek(under.at);
   };
-  const foretold = told ? null : foretell(hit, state.selection, composition);
+  const foretold = told ? null : (wrong ?? foretell(hit, state.selection, composition));
 
   return (
     <section aria-label="Timeline" className="grid h-full min-h-0 grid-cols-[250px_minmax(0,1fr)] grid-rows-[32px_52px_minmax(0,1fr)] bg-ground">

@@ -1,3 +1,4 @@
+import type { Problem } from '../../../core/checks';
 import type { Composition, Project } from '../../../core/model';
 import type { Selection, TimelineView } from '../editor/state';
 import type { Shift } from './shift';
@@ -25,6 +26,8 @@ export type TracksLook = {
   readonly shift: Shift | null;
   /** How much a composition changes in each of its frames; null while that is being counted. */
   readonly activity: (composition: string) => Uint8Array | null;
+  /** What checks found: told on bars and in lanes. */
+  readonly problems: readonly Problem[];
   /** A moment that caught the drag. */
   readonly caught: number | null;
 };

@@ -9,6 +9,7 @@ import { foldKey, type TimelineView } from '../../editor/state';
 import { showNumber } from '../../panel/read-number';
 import { Thumbnail } from '../../picture/thumbnail';
 import type { Grip } from '../hit';
+import { drawProblemLines } from '../problem-marks';
 import { INK } from '../inks';
 import { frameOf, xOf } from '../scale';
 import { FOOT, handleHeight, handlePlace, laneScale, timeGrip } from '../time-grip';
@@ -136,6 +137,7 @@ function drawMap(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, r
     to.fillText(handle.label, x + 8, top + (handle.drawn === 'foot' ? 4 : 12));
   }
   to.restore();
+  drawProblemLines(to, look, layer.id, row.top, row.height);
   const at = sourceTimeAt(project, composition, layer, look.frame);
   if (at === null) return;
   // Where the playhead meets the map: the picture that is on screen.

@@ -11,6 +11,7 @@ import { xOf } from '../scale';
 import { drawLayerBar } from './draw-layer-bar';
 import { defineRow, type HeadProps, type Row, type RowPlace } from './row';
 import { rigidGrip } from '../rigid-grip';
+import { drawProblemThorns } from '../problem-marks';
 
 /** Whether its tracks stand under it, and whether they could. */
 type Own = { readonly open: boolean; readonly opens: boolean };
@@ -32,6 +33,7 @@ export const layerRow = defineRow<Own>({
     drawLayerBar(to, look, layer, row.top + 4, row.height - 9);
     if (!row.own.open) drawPegs(to, look, layer.id, pegsIn(row, look), row.top + 7, 12, false);
     drawMarkers(to, look, inTime(layer.markers), layer.id, row.top + 2);
+    drawProblemThorns(to, look, layer.id, row.top + row.height - 3);
   },
   hit(row, place, view, x, y) {
     const layer = row.layer!;
