@@ -68,6 +68,7 @@ const SAMPLES: Readonly<Record<Event, object>> = {
   'timing.keep': { composition: 'main', layer: 'tram', name: 'Slow run' },
   'timing.preset': { composition: 'main', layers: ['clock'], preset: 'slow' },
   'timing.even': { composition: 'main', layer: 'paced', frame: 12 },
+  'timing.piece': { composition: 'main', layer: 'tram', frame: 12, rate: 2 },
   'timing.stand': { composition: 'main', layers: ['tram'], frame: 20, for: 30 },
   'timing.pace': { composition: 'main', layers: ['tram'], from: 10, to: 20, rate: 2, soft: 4 },
   'timing.backwards': { composition: 'main', layers: ['tram'], from: 10, to: 20 },

@@ -27,7 +27,7 @@ export function rigidEdges(project: Project, host: Composition, layer: Layer): r
   const source = sourceOf(project, host, layer);
   if (!shown || !source || shown.rigid.length === 0) return [];
   const { stack } = timingOf(project, host, layer);
-  const pace = ratio(source.rate, host.rate);
+  const pace = ratio(host.rate, source.rate);
   const plain = (edge: Rigid[number][0]) => (typeof edge === 'number' ? edge : (momentAt(shown.markers, edge) ?? edge.was));
   const [first, last] = [Math.min(0, layer.start, ...layer.spans.map(([from]) => from)), Math.max(host.duration, ...layer.spans.map(([, to]) => to)) + 1];
   return shown.rigid.flatMap(([from, to], span) => (['from', 'to'] as const).flatMap((end): readonly RigidEdge[] => {

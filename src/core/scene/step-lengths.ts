@@ -16,7 +16,7 @@ export function stepLengths(project: Project, host: Composition, layer: Layer): 
   const add = (steps: readonly Step[], D: Frames, pace: number) => {
     for (const { id, incoming, map } of steps) if (!lengths.has(id)) lengths.set(id, { was: lasts(incoming, D, layer.start, pace), is: lasts(compose(incoming, map), D, layer.start, pace) });
   };
-  if (source && hasContentTime(layer.kind)) add(stack.steps, source.D, ratio(source.rate, host.rate));
+  if (source && hasContentTime(layer.kind)) add(stack.steps, source.D, ratio(host.rate, source.rate));
   add(stack.keySteps, keyedLength(layer)?.length ?? 1, 1);
   remembered.set(stack, lengths);
   return lengths;

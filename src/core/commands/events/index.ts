@@ -58,6 +58,7 @@ import { timingBackwards } from './timing-backwards';
 import { timingCues } from './timing-cues';
 import { timingEven } from './timing-even';
 import { timingKeep } from './timing-keep';
+import { timingPiece } from './timing-piece';
 import { timingPreset } from './timing-preset';
 import { timingPace } from './timing-pace';
 import { timingStand } from './timing-stand';
@@ -140,6 +141,7 @@ export const COMMANDS = [
   layersBake,
   timingCues,
   timingKeep,
+  timingPiece,
   timingPreset,
   timingEven,
   timingStand,

@@ -102,6 +102,24 @@ describe('a piece back to 100 %', () => {
   });
 });
 
+describe('the rate of a piece, typed', () => {
+  const at = (timing: readonly object[], frame: number, rate: number, more: object = {}) => done(film({ timing, ...more }), 'timing.piece', { layers: undefined, layer: 'tram', frame, rate });
+  const nodes = (project: Project) => Object.values(project.compositions.by['main']!.layers.by['tram']!.timing.by);
+  test('is the rate of all steps together: the last step that has one there takes it', () => {
+    expect(nodes(at([{ op: 'ramp', cuts: [10, 20], rates: [1, 3, 0.5] }], 12, 2))).toMatchObject([{ rates: [1, 2, 0.5] }]);
+    expect(nodes(at([{ id: 's', op: 'speed', rate: 2 }, { id: 'r', op: 'ramp', cuts: [10], rates: [1, 3] }], 8, 1.5))).toMatchObject([{ rate: 2 }, { rates: [1, 0.75] }]);
+    expect(nodes(at([{ op: 'speed', rate: 2 }], 8, -1))).toMatchObject([{ rate: -1 }]);
+  });
+  test('between keys of a remap the later ones go along', () => {
+    const remap = at([{ id: 'r', op: 'remap', keys: [{ id: 'a', at: 0, to: 0 }, { id: 'b', at: 20, to: 20 }, { id: 'c', at: 30, to: 40 }] }], 4, 0.5);
+    expect(shown(remap, 0, 20, 40, 50)).toEqual([0, 10, 20, 40]);
+  });
+  test('a piece that no step gave a rate becomes a part of its own; what stands has none', () => {
+    expect(shown(at([{ op: 'loop', to: 20 }], 25, 2), 19, 20, 25, 29)).toEqual([19, 0, 10, 18]);
+    expect(refusal(film({ timing: [{ op: 'freeze', at: 4 }] }), 'timing.piece', { layers: undefined, layer: 'tram', frame: 4, rate: 1 })).toMatch(/^Tram stands here/);
+  });
+});
+
 describe('kept timings', () => {
   test('are kept with the project and go on other layers, in the frames that each counts', () => {
     const from = projectOf([

@@ -142,6 +142,11 @@ export function curveKey(composition: string, layer: string, track: string): str
   return `${foldKey(composition, layer)} ${track}`;
 }
 
+/** So is the lane of how fast a nest runs. */
+export function rateKey(composition: string, layer: string): string {
+  return `${foldKey(composition, layer)} %`;
+}
+
 /** Folding is remembered for a layer in its composition. */
 export function foldKey(composition: string, layer: string): string {
   return `${composition}/${layer}`;

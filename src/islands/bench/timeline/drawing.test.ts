@@ -70,6 +70,17 @@ describe('tracks', () => {
     const under = (x: number) => problemUnder(rows, checkProject(few), 'main', { from: 0, pixelsPerFrame: 10 }, x, 12);
     expect([under(122), under(160)]).toEqual([expect.stringMatching(/its last move never plays\. Add a marker/), null]);
   });
+  test('the rate of a nest stands in percent of its own frames, once for each part', () => {
+    const ramped = projectOf([
+      { id: 'main', name: 'Main', duration: 100, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'reel', timing: [{ op: 'ramp', cuts: [16, 32], rates: [1, -0.5, 2] }] } as never] },
+      { id: 'reel', name: 'Reel', duration: 90, rate: [24, 1], layers: [] },
+    ]);
+    const said = (project: Project) => tracks(project, { lanes: ['main/n %'] }).filter((call) => call.name === 'fillText' && call.fill === INK.leaf).map((call) => call.args[0]);
+    expect(said(ramped)).toEqual(['100 %', '-50 %', '200 %']);
+    // The turns of a loop are no change of rate.
+    expect(said(film)).toEqual([]);
+    expect(tracks(film, { lanes: ['main/tram %'] }).filter((call) => call.name === 'fillText' && call.fill === INK.leaf).map((call) => call.args[0])).toEqual(['100 %']);
+  });
   test('what moves inside a nest is told on its bar', () => {
     const activity = tracks(film).filter((call) => call.fill === 'rgba(163, 199, 109, 0.45)');
     expect(activity.length).toBeGreaterThan(80);

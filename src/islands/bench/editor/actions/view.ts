@@ -3,7 +3,7 @@ import { keyedTracks, trackAt } from '../../../../core/scene';
 import { placePicture, zoomPictureAt } from '../../picture/place-picture';
 import { shownView, wholeView, xOf, zoomAt } from '../../timeline/scale';
 import { current, keyingOf, type Editor } from '../editor';
-import { curveKey, foldKey, type EditorState } from '../state';
+import { curveKey, foldKey, rateKey, type EditorState } from '../state';
 import { chosenLayers, needsLayers, type Action } from './action';
 
 const overlay = (id: string, title: string, name: keyof EditorState['overlays'], keys: readonly string[] = []): Action => ({
@@ -105,6 +105,17 @@ export const VIEW_ACTIONS: readonly Action[] = [
       const all = meant.every((name) => lanes.has(name));
       for (const name of meant) if (all) lanes.delete(name); else lanes.add(name);
       editor.set({ lanes, ...(all && state.laneAlone !== null && meant.includes(state.laneAlone) ? { laneAlone: null } : {}) });
+    },
+  },
+  {
+    id: 'view.rate', title: 'Rate over time of the selected nests, in a lane', group: 'View', also: 'speed percent velocity graph', whyNot: (state) => (chosenLayers(state).some((layer) => layer.kind === 'nest') ? null : 'Select a nest first.'),
+    run: (editor) => {
+      const state = editor.store.getState();
+      const meant = chosenLayers(state).filter((layer) => layer.kind === 'nest').map((layer) => rateKey(current(state).id, layer.id));
+      const lanes = new Set(state.lanes);
+      const all = meant.every((name) => lanes.has(name));
+      for (const name of meant) if (all) lanes.delete(name); else lanes.add(name);
+      editor.set({ lanes });
     },
   },
   {

@@ -5,7 +5,7 @@ import { ratio } from '../../../../core/time';
 import { pieces, rateAt, type PreparedStack } from '../../../../core/timing';
 import { IconButton } from '../../../../ui';
 import { useEditor, useEditorState } from '../../editor/editor-context';
-import { foldKey, type TimelineView } from '../../editor/state';
+import { foldKey, rateKey, type TimelineView } from '../../editor/state';
 import { showNumber } from '../../panel/read-number';
 import { Thumbnail } from '../../picture/thumbnail';
 import type { Grip } from '../hit';
@@ -198,6 +198,9 @@ function Head({ row, project, composition }: HeadProps<LayerOf<'nest'>>) {
   const editor = useEditor();
   const key = foldKey(composition.id, layer.id);
   const alone = useEditorState((state) => state.laneAlone === key);
+  const rates = rateKey(composition.id, layer.id);
+  const rated = useEditorState((state) => state.lanes.has(rates));
+  const toggleRate = () => { const lanes = new Set(editor.store.getState().lanes); if (!lanes.delete(rates)) lanes.add(rates); editor.set({ lanes }); };
   const loops = Object.values(layer.timing.by).some((node) => node.op === 'loop' && !node.off && node.mode === 'repeat');
   return (
     <div role="row" style={{ top, height }} className="absolute inset-x-0 flex justify-between gap-2 overflow-hidden border-b border-[#262a20] py-2.5 pr-3 pl-9">
@@ -207,7 +210,7 @@ function Head({ row, project, composition }: HeadProps<LayerOf<'nest'>>) {
           <IconButton className="h-5" label={alone ? 'Picture time among the rows again' : 'Picture time over the whole timeline'} hint="Shift+L" onClick={() => editor.set({ laneAlone: alone ? null : key })}>{alone ? <Minimize2 size={12} /> : <Maximize2 size={12} />}</IconButton>
         </span>
         <span className="line-clamp-2 text-[12px] text-muted">{timingWords(layer)}</span>
-        {rate !== null && <span className="block text-[12px] text-muted">here at <span className="font-mono text-paper">{rate} %</span></span>}
+        {rate !== null && <button type="button" aria-pressed={rated} title={rated ? 'Close the rate over time' : 'The rate over time, in a lane of its own'} onClick={toggleRate} className="-mx-1 block rounded px-1 text-[12px] text-muted hover:bg-raised hover:text-paper">here at <span className="font-mono text-paper">{rate} %</span></button>}
         {loops && <span className={`block text-[12px] ${gap ? 'text-amber' : 'text-leaf'}`}>{gap ? 'Seam is open' : 'Seam closed'}</span>}
       </span>
       {source && (
