@@ -14,18 +14,18 @@ const MOST = 2000;
 export function lasts(map: TimeMap, D: Frames, from: Frames, pace = 1): Frames | null {
   const end = from + (D * FAR) / pace;
   let [rest, moved, count]: [Frames | null, boolean, number] = [null, false, 0];
+  let reached: Frames = -Infinity;
   for (const piece of pieces(map, from, end)) {
     if (++count > MOST) return null;
     if (piece.kind === 'held') {
       rest ??= piece.from;
       continue;
     }
-    [rest, moved] = [null, true];
+    [rest, moved, reached] = [null, true, piece.end];
     // Where the tooth of a loop would reach the end the next has begun.
     if (piece.end > D + DUST) return (piece.start >= D ? piece.from : whenSegmentGives(piece, D)) - from;
   }
   if (rest === null || !moved) return null;
-  // The frame it comes to rest on is the last that is new, unless the one before was of the same frame.
-  const shown = (x: Frames) => Math.floor(map.at(x) + DUST);
-  return rest - from + (shown(rest - 1) === shown(rest) ? 0 : 1);
+  // The frame it comes to rest on is the last that is new; where it was on the way beyond that, it has been seen.
+  return rest - from + (reached > map.at(rest) + DUST ? 0 : 1);
 }

@@ -64,7 +64,7 @@ function drawRigid(to: CanvasRenderingContext2D, { project, composition, view, w
       to.stroke();
       // Feet at its edges, where they are taken hold of.
       to.fillStyle = INK.bark;
-      for (const edge of [left, right - 2]) to.fillRect(edge, top + height * 0.5, 2, height * 0.5);
+      for (const edge of [left, right - 3]) to.fillRect(edge, top + height * 0.5, 3, height * 0.5);
       to.restore();
     }
   }

@@ -134,7 +134,11 @@ function drawMap(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, r
     to.stroke();
     if (handle.label === null) continue;
     to.fillStyle = INK.leaf;
-    to.fillText(handle.label, x + 8, top + (handle.drawn === 'foot' ? 4 : 12));
+    // Near the right edge it stands on the other side.
+    const right = x + 12 + to.measureText(handle.label).width > width;
+    to.textAlign = right ? 'right' : 'start';
+    to.fillText(handle.label, right ? x - 8 : x + 8, top + (handle.drawn === 'foot' ? 4 : 12));
+    to.textAlign = 'start';
   }
   to.restore();
   drawProblemLines(to, look, layer.id, row.top, row.height);

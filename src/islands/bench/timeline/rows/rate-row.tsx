@@ -47,14 +47,9 @@ function drawRates(to: CanvasRenderingContext2D, { project, composition, view, w
   const [low, high] = [Math.min(0, ...ends), Math.max(130, ...ends)];
   const y = (percent: number) => row.top + row.height - 10 - ((clamp(percent) - low) / (high - low)) * (row.height - 22);
   to.font = "10.5px 'Spline Sans Mono'";
-  to.textAlign = 'right';
-  for (const mark of [...new Set([low < 0 ? Math.round(low) : 0, 0, 100, ...(high > 150 ? [Math.round(high)] : [])])]) {
-    to.fillStyle = INK.faint;
-    to.fillRect(0, Math.round(y(mark)), width, 1);
-    to.fillStyle = INK.muted;
-    to.fillText(`${mark} %`, Math.min(width, xOf(composition.duration, view)) - 6, Math.round(y(mark)) - 2);
-  }
-  to.textAlign = 'start';
+  const marks = [...new Set([low < 0 ? Math.round(low) : 0, 0, 100, ...(high > 150 ? [Math.round(high)] : [])])];
+  to.fillStyle = INK.faint;
+  for (const mark of marks) to.fillRect(0, Math.round(y(mark)), width, 1);
   to.save();
   to.beginPath();
   to.rect(0, row.top, width, row.height - 1);
@@ -83,6 +78,16 @@ function drawRates(to: CanvasRenderingContext2D, { project, composition, view, w
     const words = `${percent} %`;
     to.fillText(words, left, Math.max(row.top + 10, y(percent) - 4));
     free = left + to.measureText(words).width + 8;
+  }
+  to.textAlign = 'right';
+  const edge = Math.min(width, xOf(composition.duration, view)) - 6;
+  for (const mark of marks) {
+    // The line may run through them.
+    const [words, foot] = [`${mark} %`, Math.round(y(mark)) - 2];
+    to.fillStyle = INK.ground;
+    to.fillRect(edge - to.measureText(words).width - 3, foot - 9, to.measureText(words).width + 6, 11);
+    to.fillStyle = INK.muted;
+    to.fillText(words, edge, foot);
   }
   to.restore();
 }
