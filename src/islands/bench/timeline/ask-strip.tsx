@@ -1,11 +1,12 @@
 import { useEffect, useRef, useState } from 'react';
 import { Button, Select, TypedField, type Reading } from '../../../ui';
-import { askOf, type AskField } from '../editor/asks';
+import { askOf, type AskField, type AskValues } from '../editor/asks';
 import { wordsOf } from '../editor/current';
 import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { gestureIds } from '../editor/fresh-id';
 import { readNumber, showNumber } from '../panel/read-number';
+import { PulledLine } from './pulled-line';
 
 type Value = number | string | null;
 
@@ -63,8 +64,8 @@ export function AskStrip() {
   });
   if (!ask || !asking) return null;
   const words = ask.words(editor.store.getState());
-  const shown = ask.fields.filter(({ when }) => !when || asking.values[when[0]] === when[1]);
-  const set = (name: string, value: Value) => editor.set({ asking: { id: ask.id, values: { ...asking.values, [name]: value } } });
+  const shown = ask.fields.filter(({ when }) => !when || when.slice(1).includes(String(asking.values[when[0]])));
+  const setAll = (values: AskValues) => editor.set({ asking: { id: ask.id, values: { ...asking.values, ...values } } });
 
   function close(keep: boolean): void {
     const before = editor.store.getState();
@@ -79,21 +80,25 @@ export function AskStrip() {
     if (made) now.then?.(editor, made, values, before);
   }
   return (
-    <div ref={box} role="group" aria-label={ask.title} className="absolute inset-x-0 top-0 z-20 flex h-9 items-center gap-2 bg-raised px-3 text-[12.5px] shadow-lg">
+    <div ref={box} role="group" aria-label={ask.title} className="absolute inset-x-0 top-0 z-20 flex min-h-9 flex-wrap items-center gap-x-2 gap-y-1 bg-raised px-3 py-1.5 text-[12.5px] shadow-lg">
       <span className="max-w-[36%] shrink-0 truncate text-muted" title={words}>{words}</span>
-      {shown.map((field) => <Field key={field.name} tight={shown.length > 5} field={field} value={asking.values[field.name] ?? null} set={(value) => set(field.name, value)} />)}
-      <span className="min-w-0 grow truncate text-right text-[12px] text-muted" role="status" title={outcome}>{outcome}</span>
-      <Button className="h-6! shrink-0" onClick={() => close(false)}>Let go</Button>
-      <Button className="h-6! shrink-0" tone="strong" onClick={() => close(true)}>{ask.does}</Button>
+      {shown.map((field) => field.kind === 'line'
+        ? <PulledLine key={field.name} label={field.label} at={field.at(asking.values)} says={field.says(asking.values)} pulled={(by, from) => field.pulled(from, by)} values={asking.values} set={setAll} />
+        : <Field key={field.name} tight={shown.length > 5} field={field} value={asking.values[field.name] ?? null} set={(value) => setAll({ [field.name]: value })} />)}
+      <span className="flex min-w-52 flex-1 items-center gap-2">
+        <span className="min-w-0 grow truncate text-right text-[12px] text-muted" role="status" title={outcome}>{outcome}</span>
+        <Button className="h-6! shrink-0" onClick={() => close(false)}>Let go</Button>
+        <Button className="h-6! shrink-0" tone="strong" onClick={() => close(true)}>{ask.does}</Button>
+      </span>
     </div>
   );
 }
 
-function Field({ field, tight, value, set }: { readonly field: AskField; /** There are many beside it. */ readonly tight: boolean; readonly value: Value; readonly set: (value: Value) => void }) {
+function Field({ field, tight, value, set }: { readonly field: Exclude<AskField, { kind: 'line' }>; /** There are many beside it. */ readonly tight: boolean; readonly value: Value; readonly set: (value: Value) => void }) {
   return (
     <>
       {field.before !== undefined && <span className="shrink-0 text-muted">{field.before}</span>}
-      {field.kind === 'choice' ? <span className={`shrink-0 ${tight ? 'w-[124px]' : 'w-36'}`}><Select label={field.label} tone="inset" value={value as string} onChange={set} options={field.options} /></span> : <NumberField field={field} value={value as number | null} set={set} />}
+      {field.kind === 'choice' ? <span className={`shrink-0 ${tight ? 'w-[118px]' : 'w-36'}`}><Select label={field.label} tone="inset" value={value as string} onChange={set} options={field.options} /></span> : <NumberField field={field} value={value as number | null} set={set} />}
     </>
   );
 }
@@ -109,5 +114,5 @@ function NumberField({ field, value, set }: { readonly field: Extract<AskField, 
     return { ok: false, why: field.least !== undefined && reading.value < field.least ? `${field.least} at the least.` : `${field.most} at the most.` };
   };
   const shown = value === null ? (field.blank ?? '') : `${showNumber(value)}${field.unit === '' ? '' : ` ${field.unit}`}`;
-  return <span className={field.blank === undefined ? 'w-20 shrink-0' : 'w-28 shrink-0'}><TypedField label={field.label} title={field.label} tone="inset" edited={value === null ? '' : showNumber(value)} shown={shown} onSet={set} onStep={(by, large) => set(kept(now + by * (large ? 10 : 1)))} read={read} /></span>;
+  return <span className={field.blank === undefined ? 'w-20 shrink-0' : field.unit === '' ? 'w-[76px] shrink-0' : 'w-28 shrink-0'}><TypedField label={field.label} title={field.label} tone="inset" edited={value === null ? '' : showNumber(value)} shown={shown} onSet={set} onStep={(by, large) => set(kept(now + by * (large ? 10 : 1)))} read={read} /></span>;
 }

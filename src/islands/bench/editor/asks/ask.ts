@@ -7,11 +7,19 @@ import type { Editor } from '../editor';
 import type { EditorState } from '../state';
 
 /** What all fields of an edit have: a word before it where it needs one, and the choice without which it says nothing. */
-type OfAnyField = { readonly name: string; readonly label: string; readonly before?: string; readonly when?: readonly [field: string, value: string] };
+type OfAnyField = { readonly name: string; readonly label: string; readonly before?: string; readonly when?: readonly [field: string, ...values: string[]] };
 
-/** A number or a choice that an edit needs to be told. A number with a `blank` may be left out, which that says. */
+/** A number or a choice that an edit needs to be told, or a line that is pulled up and down. A number with a `blank` may be left out, which that says. */
 export type AskField =
   | (OfAnyField & { readonly kind: 'number'; readonly unit: 'f' | '%' | ''; readonly least?: number; readonly most?: number; readonly blank?: string })
+  | (OfAnyField & {
+    readonly kind: 'line';
+    /** The line as it runs from 0 to 1, and what it is now in words. */
+    readonly at: (values: AskValues) => (u: number) => number;
+    readonly says: (values: AskValues) => string;
+    /** The values that a pull leaves: so much, more is up; 1 is a good bend. */
+    readonly pulled: (values: AskValues, by: number) => AskValues;
+  })
   | (OfAnyField & { readonly kind: 'choice'; readonly options: readonly (readonly [value: string, words: string])[] });
 
 export type AskValues = Readonly<Record<string, number | string | null>>;

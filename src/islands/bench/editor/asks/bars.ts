@@ -66,7 +66,7 @@ export const stretchTo = defineAsk({
     { kind: 'choice', name: 'to', label: 'To what', options: [['percent', 'to a percentage'], ['length', 'to a length'], ['playhead', 'to the playhead'], ['beat', 'to the nearest beat']] },
     { kind: 'number', name: 'percent', label: 'Percent of its length', unit: '%', least: 1, when: ['to', 'percent'] }, { kind: 'number', name: 'length', label: 'Length in frames', unit: 'f', least: 1, when: ['to', 'length'] },
     { kind: 'choice', name: 'end', label: 'By which end', options: [['end', 'by its end'], ['start', 'by its beginning']] },
-    { kind: 'choice', name: 'gives', label: 'What gives', options: [['all', 'all gives, but for what is rigid'], ['nest', 'nested: what stands gives']] },
+    { kind: 'choice', name: 'gives', label: 'What gives', options: [['all', 'all but the rigid'], ['nest', 'nest: stills alone']] },
   ],
   born: (state) => { const outer = hull(chosenLayers(state)[0]?.spans ?? []) ?? [0, 30]; return { to: 'percent', percent: 150, length: Math.round((outer[1] - outer[0]) * 1.5), end: 'end', gives: 'all' }; },
   step: (state, values) => ({ event: values['gives'] === 'nest' ? 'layers.elastic' : 'layers.stretch', args: { layers: state.selection.layers, end: values['end'], ...stretchedTo(state, values) } }),

@@ -1,4 +1,5 @@
 import { readStagger, staggerOf, type StaggerHow } from '../../../../core/commands';
+import { prepareCurve, type KeyCurve } from '../../../../core/keys';
 import { needsLayers } from '../actions/action';
 import { current } from '../current';
 import type { EditorState } from '../state';
@@ -11,6 +12,10 @@ const ORDERS = [
   ['outward', 'outward'], ['outward reversed', 'inward'], ['chance', 'by chance'], ['hand', 'as selected'],
 ] as const;
 const SPREADS = [['even', 'evenly'], ['sine in', 'slow start'], ['sine out', 'slow end'], ['sine both', 'slow both ends'], ['power in', 'slower start'], ['power out', 'slower end'], ['back out', 'past the end']] as const;
+/** Spreads that have a strength, to be typed. */
+const STRONG = ['power in', 'power out', 'back out'] as const;
+/** A line that is bent less than this is even; more than this it cannot be. */
+const [FLAT, STEEP] = [0.05, 7];
 const ON = [['no', 'as it falls'], ['yes', 'on the beat']] as const;
 
 /** Which measure a stagger was told by, and its number. */
@@ -29,13 +34,31 @@ function known(state: EditorState) {
   return staggerOf(current(state), state.selection.layers);
 }
 
+/** The curve that the steps are spread along; null: evenly. */
+function curveFrom(values: AskValues): KeyCurve | null {
+  const [kind, side] = String(values['spread']).split(' ');
+  return kind === 'even' ? null : { kind: kind!, side: side as 'in', ...(typeof values['strength'] === 'number' && kind !== 'sine' ? { amount: values['strength'] } : {}) };
+}
+
+/** How far the line of the spread is bent: above nought the first steps are the wide ones. */
+function bentBy(values: AskValues): number {
+  const curve = curveFrom(values);
+  const way = curve?.side === 'in' ? -1 : 1;
+  return !curve ? 0 : way * (curve.kind === 'power' ? (curve.amount ?? 3) - 1 : 1);
+}
+
+/** The line pulled so much further: a power of its own, or even again. */
+function bend(values: AskValues, by: number): AskValues {
+  const bent = Math.max(-STEEP, Math.min(STEEP, Math.round((bentBy(values) + by) * 100) / 100));
+  return Math.abs(bent) < FLAT ? { spread: 'even', strength: null } : { spread: bent > 0 ? 'power out' : 'power in', strength: Math.round((1 + Math.abs(bent)) * 100) / 100 };
+}
+
 /** The layers that are meant: those selected, or all of the stagger that they belong to. */
 function howFrom(values: AskValues): Partial<StaggerHow> {
   const [order, turned] = String(values['order']).split(' ');
-  const [kind, side] = String(values['spread']).split(' ');
   return {
     [String(values['measure'])]: num(values, 'by'), order: order as StaggerHow['order'], reversed: turned === 'reversed', seed: Math.round(num(values, 'seed')),
-    curve: kind === 'even' ? null : ({ kind: kind!, side: side as 'in' }), from: values['x'] === undefined ? null : [num(values, 'x'), num(values, 'y')], onBeat: values['on'] === 'yes' && values['measure'] !== 'beats',
+    curve: curveFrom(values), from: values['x'] === undefined ? null : [num(values, 'x'), num(values, 'y')], onBeat: values['on'] === 'yes' && values['measure'] !== 'beats',
   };
 }
 
@@ -46,14 +69,16 @@ export const stagger = defineAsk({
   fields: [
     { kind: 'number', name: 'by', label: 'How much later', unit: '' }, { kind: 'choice', name: 'measure', label: 'What the number says', options: MEASURES }, { kind: 'choice', name: 'what', label: 'What is staggered', options: WHAT },
     { kind: 'choice', name: 'order', label: 'In which order', options: ORDERS }, { kind: 'choice', name: 'spread', label: 'How the steps are spread', options: SPREADS },
+    { kind: 'line', name: 'bend', label: 'How the steps are spread', at: (values) => { const curve = curveFrom(values); return curve ? prepareCurve(curve).at : (u) => u; }, says: (values) => SPREADS.find(([value]) => value === values['spread'])?.[1] ?? '', pulled: bend },
+    { kind: 'number', name: 'strength', label: 'How strongly they bend', unit: '', least: 0.1, most: 20, blank: 'as usual', when: ['spread', ...STRONG] },
     { kind: 'choice', name: 'on', label: 'Where they land', options: ON, when: ['measure', 'step'] }, { kind: 'number', name: 'seed', before: 'seed', label: 'Seed of the chance', unit: '', when: ['order', 'chance'] },
   ],
   born(state) {
     const one = known(state);
     const what = state.selection.keys.length > 0 ? 'keys' : 'starts';
-    if (!one) return { by: 3, measure: 'step', what, order: 'rows', spread: 'even', on: 'no', seed: 1 };
+    if (!one) return { by: 3, measure: 'step', what, order: 'rows', spread: 'even', strength: null, on: 'no', seed: 1 };
     const how = readStagger(one);
-    return { ...measured(how), what: one.what, order: how.reversed ? `${how.order} reversed` : how.order, spread: spreadOf(how.curve), on: how.onBeat ? 'yes' : 'no', seed: how.seed, ...(how.from ? { x: how.from[0], y: how.from[1] } : {}) };
+    return { ...measured(how), what: one.what, order: how.reversed ? `${how.order} reversed` : how.order, spread: spreadOf(how.curve), strength: how.curve?.amount ?? null, on: how.onBeat ? 'yes' : 'no', seed: how.seed, ...(how.from ? { x: how.from[0], y: how.from[1] } : {}) };
   },
   step(state, values) {
     const one = known(state);
