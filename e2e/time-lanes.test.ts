@@ -42,6 +42,13 @@ async function inLane(frame: number, shown: number): Promise<{ readonly x: numbe
   return { x: (await pointInTracks(page, frame, 'Reel')).x, y: lane.y + lane.height - 12 - (shown / D) * (lane.height - 24) };
 }
 
+/** What is rigid inside, as it is kept. */
+const rigid = async (): Promise<unknown> => {
+  await untilSaved(page);
+  const { compositions } = JSON.parse(await exported(server.address, project)) as { compositions: readonly { id: string; rigid?: unknown }[] };
+  return compositions.find(({ id }) => id === 'reel')!.rigid;
+};
+
 beforeAll(async () => {
   mkdirSync(folder, { recursive: true });
   server = await startOak(4409, path.join(folder, 'data'));
@@ -130,4 +137,87 @@ test('cues: too few markers are told with what mends it, and gone once it is men
   await expect.poll(() => page.getByText(/2 moves and no marker/).count()).toBe(0);
   await drag(page, await inLane(10, 10), await inLane(10, 20));
   await expect.poll(timing).toMatchObject([{ moves: [{ from: 0, to: 20 }, [10, 40]] }]);
+});
+
+test('a time is tied to a marker by pulling it onto that, and follows as the marker is moved inside; T ties by the keyboard', async () => {
+  await open([{ op: 'loop', from: 0, to: 20 }]);
+  await drag(page, await inLane(20, 20), await inLane(12, 20));
+  await expect.poll(timing).toMatchObject([{ to: { marker: 'm', was: 12 } }]);
+  await page.keyboard.press('Control+z');
+  await expect.poll(timing).toMatchObject([{ to: 20 }]);
+  await page.getByRole('button', { name: /^Loop, where it ends/ }).focus();
+  await page.keyboard.press('t');
+  await expect.poll(timing).toMatchObject([{ to: { marker: 'm', was: 12 } }]);
+  // Inside, the marker goes five frames on: the loop goes along.
+  await hand.pick('Reel');
+  await page.keyboard.press('Enter');
+  await page.getByRole('navigation', { name: 'The way into this nest' }).waitFor();
+  await page.getByLabel('Time of marker arrive').click();
+  await page.keyboard.type('17');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Shift+Enter');
+  await page.getByRole('button', { name: /^Loop, where it ends: frame 17/ }).waitFor({ state: 'attached' });
+});
+
+test('how fast it runs stands in a lane of its own, where the part at the playhead is typed', async () => {
+  await open([{ op: 'ramp', cuts: [10, 30], rates: [1, 0.5, 1] }]);
+  await page.keyboard.press('Home');
+  await page.getByRole('button', { name: /^here at/ }).click();
+  const rate = page.getByLabel('Rate of Reel here');
+  await expect.poll(() => rate.inputValue()).toBe('100 %');
+  await page.getByRole('textbox', { name: 'Playhead' }).click();
+  await page.keyboard.type('20');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => rate.inputValue()).toBe('50 %');
+  await rate.click();
+  await page.keyboard.type('200');
+  await page.keyboard.press('Enter');
+  await expect.poll(timing).toMatchObject([{ op: 'ramp', cuts: [10, 30], rates: [1, 2, 1] }]);
+  await page.keyboard.press('Control+z');
+  await expect.poll(timing).toMatchObject([{ rates: [1, 0.5, 1] }]);
+});
+
+test('an edge of what is rigid is pulled from a bar that shows it, with Esc and by keyboard', async () => {
+  await open([]);
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Rigid spans').click();
+  await page.keyboard.type('0 to 20');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Shift+Enter');
+  await page.getByRole('button', { name: /^Rigid up to frame 20 of Inside/ }).waitFor({ state: 'attached' });
+  const bar = (await page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name: 'Reel', exact: true }).boundingBox())!;
+  const foot = async (frame: number) => ({ x: (await pointInTracks(page, frame, 'Reel')).x, y: bar.y + bar.height / 2 + 8 });
+  const [from, to] = [await foot(20), await foot(26)];
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 4 });
+  await page.getByText('rigid 0 to 26: changes 1 use').waitFor();
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await drag(page, from, to);
+  await expect.poll(rigid).toEqual([[0, 26]]);
+  await page.getByRole('button', { name: /^Rigid up to frame 26 of Inside/ }).focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect.poll(rigid).toEqual([[0, 25]]);
+});
+
+test('keys stretched by a bar give alike, unless they are nested in the same step: then what moves keeps its pace', async () => {
+  const card = { id: 'c', name: 'Card', kind: 'shape', spans: [[0, 60]], channels: { y: { value: 200 }, x: { keys: [{ at: 0, value: 0 }, { at: 10, value: 300 }, { at: 50, value: 300 }, { at: 59, value: 600 }] } } };
+  project = await openFilm(page, server.address, [{ id: 'main', name: 'Main', duration: 120, layers: [card] }], { name: 'Card' });
+  await hand.pick('Card');
+  await find('Stretch to a percentage');
+  await page.getByLabel('Percent of its length').waitFor();
+  await page.keyboard.type('150');
+  await page.keyboard.press('Enter');
+  await page.getByText('Card: all keys give alike.').waitFor();
+  await page.getByRole('button', { name: 'Nest, and keep what moves' }).click();
+  await page.getByText(/Card is a nest now|is a nest now; what moves/).waitFor();
+  await untilSaved(page);
+  const film = JSON.parse(await exported(server.address, project)) as { compositions: readonly { id: string; rigid?: unknown; layers: readonly { kind: string; spans?: unknown; timing?: unknown }[] }[] };
+  expect(film.compositions.find(({ id }) => id === 'main')!.layers).toMatchObject([{ kind: 'nest', spans: [[0, 90]], timing: [{ op: 'elastic', length: 90 }] }]);
+  expect(film.compositions.find(({ id }) => id !== 'main')!.rigid).toEqual([[0, 11], [50, 60]]);
+  // It was one step: the stretch before it is no more.
+  await page.keyboard.press('Control+z');
+  await untilSaved(page);
+  expect((JSON.parse(await exported(server.address, project)) as typeof film).compositions).toHaveLength(1);
 });

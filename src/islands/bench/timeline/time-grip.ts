@@ -7,8 +7,8 @@ import { xOf } from './scale';
 
 /** So near, in pixels, a handle is taken hold of. */
 const NEAR = 8;
-/** So near, in pixels, a marker inside ties a time to it. */
-const TIES = 7;
+/** So near, in pixels across and up, a marker inside ties a time to it. In a lane a pixel up may be half a frame. */
+const [TIES_ACROSS, TIES_UP] = [6, 3];
 /** Feet stand so far below the line. */
 export const FOOT = 11;
 
@@ -45,7 +45,7 @@ export function timeGrip({ project, composition }: RowPlace, layer: Layer, view:
     kind: 'grip', layer: layer.id, cursor: handle.goes === 'across' ? 'ew-resize' : handle.goes === 'up' ? 'ns-resize' : 'move', as: { kind: 'row', layer: layer.id },
     words: `${handle.title}: ${handle.name}; pull it ${handle.goes === 'across' ? 'sideways' : handle.goes === 'up' ? 'up and down' : 'where it should be'}`,
     at: handle.frame, limits: handle.goes === 'up' ? [0, 0] : [-Infinity, Infinity], event: 'timing.set', args: { composition: composition.id, layer: layer.id, operator: handle.operator, fields: {} },
-    pull: (by, down, how) => pulledTo(handle.pull(by, -down * perPixel, { later: how?.later ?? false, reach: how?.ties ? TIES * (handle.goes === 'across' ? handle.pace / view.pixelsPerFrame : perPixel) : 0 })),
+    pull: (by, down, how) => pulledTo(handle.pull(by, -down * perPixel, { later: how?.later ?? false, reach: !how?.ties ? 0 : handle.goes === 'across' ? (TIES_ACROSS * handle.pace) / view.pixelsPerFrame : TIES_UP * perPixel })),
   };
 }
 

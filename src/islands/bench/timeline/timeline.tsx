@@ -106,6 +106,17 @@ export function Timeline() {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [firstSelected, composition.id]);
 
+  // So does a lane that was just opened.
+  const opened = useRef(lanes);
+  useEffect(() => {
+    const [list, grown] = [scroller.current, [...lanes].some((name) => !opened.current.has(name))];
+    opened.current = lanes;
+    const own = grown ? rows.filter((row) => row.layer?.id === firstSelected) : [];
+    const [first, last] = [own[0], own[own.length - 1]];
+    if (!list || !first || !last || last.top + last.height <= list.scrollTop + list.clientHeight) return;
+    list.scrollTop = Math.min(first.top, last.top + last.height - list.clientHeight);
+  }, [lanes, rows, firstSelected]);
+
   // Wheel listeners must be allowed to keep the page from zooming, which React's may not.
   useEffect(() => {
     const element = pane.current!;

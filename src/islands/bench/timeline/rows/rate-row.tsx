@@ -110,7 +110,7 @@ function Head({ row, project, composition }: HeadProps<LayerOf<'nest'>>) {
         of the part here
       </span>
       <span role="gridcell" className="w-[84px] shrink-0">
-        <TypedField label={`Rate of ${layer.name} at the playhead`} title="Type how fast the part at the playhead runs" tone="inset" disabled={layer.locked || here === null} edited={here === null ? '' : showNumber(here)} shown={here === null ? '' : `${showNumber(here)} %`} read={read} onSet={(next) => frame !== null && editor.do('timing.piece', { layer: layer.id, frame, rate: next / 100 })} />
+        <TypedField label={`Rate of ${layer.name} here`} title="Type how fast the part at the playhead runs" tone="inset" disabled={layer.locked || here === null} edited={here === null ? '' : showNumber(here)} shown={here === null ? '' : `${showNumber(here)} %`} read={read} onSet={(next) => frame !== null && editor.do('timing.piece', { layer: layer.id, frame, rate: next / 100 })} />
       </span>
     </div>
   );
