@@ -40,6 +40,14 @@ export const loop = defineOperator({
     return [
       { name: 'where it begins', x: from, s: from, goes: 'across', drawn: 'point', pull: (x) => { const at = pulled(Math.max(0, Math.min(to - 1, from + x))); return { fields: { from: at }, told: `loops from frame ${at}` }; } },
       { name: 'where it ends', x: to, s: to, goes: 'across', drawn: 'point', pull: (x) => { const at = pulled(Math.max(from + 1, Math.min(D ?? Infinity, to + x))); return { fields: { to: at }, told: `loops up to frame ${at}` }; } },
+      // Its second play ends above where it begins again, and below where it goes to and fro.
+      ...(!(leg > 0) || (plays !== null && plays < 2) ? [] : [{
+        name: 'how its second play ends', x: from + 2 * leg, s: params.mode === 'swing' ? from : to - 1, goes: 'up', drawn: 'point',
+        pull: (_: number, s: number) => {
+          const mode = (params.mode === 'swing' ? from : to - 1) + s < (from + to - 1) / 2 ? 'swing' : 'repeat';
+          return { fields: { mode }, told: mode === 'swing' ? 'to and fro' : 'from the start each time' };
+        },
+      } as const]),
       ...(plays === null || !(leg > 0) ? [] : [{
         name: 'the end of its plays', x: from + plays * leg, s: params.mode === 'swing' && plays % 2 === 0 ? from : to - 1, goes: 'across', drawn: 'foot', label: `${plays} ×`,
         pull: (x: number) => {

@@ -317,6 +317,12 @@ describe('the timing pulled in its lane', () => {
     const freeze = grips(timed([{ op: 'freeze', at: 10 } as never]))[0]!.hit as Extract<Hit, { kind: 'grip' }>;
     expect(freeze.pull(0, -10).move).toEqual({ fields: { at: 15 } });
   });
+  test('a loop goes to and fro where the end of its second play is pulled down, and begins again where it is pulled up', () => {
+    const turn = (node: object) => (grips(timed([node as never])).find(({ handle }) => handle.name === 'how its second play ends')?.hit ?? null) as Extract<Hit, { kind: 'grip' }> | null;
+    const [round, fro] = [turn({ op: 'loop', to: 20 })!, turn({ op: 'loop', to: 20, mode: 'swing' })!];
+    expect([round.pull(0, 30), round.pull(0, 4).move, fro.pull(0, -30).move]).toEqual([{ move: { fields: { mode: 'swing' } }, told: 'to and fro' }, { fields: { mode: 'repeat' } }, { fields: { mode: 'repeat' } }]);
+    expect(turn({ op: 'loop', to: 20, count: 1 })).toBeNull();
+  });
   test('a locked layer has none to take; a key of a remap goes both ways', () => {
     expect(grips(timed([{ op: 'pause', at: 10, for: 8 } as never], { locked: true })).every(({ hit }) => hit.kind === 'row')).toBe(true);
     const keys = [{ id: 'a', at: 0, to: 0 }, { id: 'b', at: 30, to: 20 }];
