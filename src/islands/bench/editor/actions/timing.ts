@@ -1,8 +1,9 @@
 import { staggerOf } from '../../../../core/commands';
-import { movesIn } from '../../../../core/scene';
-import { OPERATORS, type Operator } from '../../../../core/timing';
+import { movesIn, timingOf } from '../../../../core/scene';
+import { OPERATORS, type Operator, type Step } from '../../../../core/timing';
 import { copyWholeTiming } from '../clipboard';
 import { current, type Editor } from '../editor';
+import type { EditorState } from '../state';
 import { chosenLayers, needsLayers, needsOne, whom, type Action } from './action';
 
 /** Puts an operator on all selected layers, born at the playhead; of one layer it is selected, so that its numbers are at hand. */
@@ -27,6 +28,14 @@ async function fireMoves(editor: Editor): Promise<void> {
   editor.do('timing.cues', { composition: id, layers: nests.map((layer) => layer.id), moves });
 }
 
+/** The last loop that plays on the selected layer, with the time that comes in to it; null without one. */
+function loopOf(state: EditorState): Step | null {
+  const [layer] = chosenLayers(state);
+  if (!layer) return null;
+  const { stack, source } = timingOf(state.project, current(state), layer);
+  return [...(source ? stack.steps : stack.keySteps)].reverse().find(({ node }) => node.op === 'loop') ?? null;
+}
+
 /** Words of the trade for what each operator does. */
 const ALSO: Readonly<Record<string, string>> = {
   loop: 'repeat cycle', reverse: 'backwards rewind', speed: 'rate tempo retime slow fast stretch', delay: 'offset later', pause: 'hold freeze wait', step: 'twos hold frames', freeze: 'still hold frame', remap: 'retime time',
@@ -38,6 +47,16 @@ export const TIMING_ACTIONS: readonly Action[] = [
     id: `timing.${op}`, title: (state) => `${title}: add to ${whom(state)}`, group: 'Time', also: `timing ${ALSO[op] ?? ''}`,
     whyNot: needsLayers, run: (editor) => addTiming(editor, op),
   })),
+  {
+    id: 'timing.until', title: 'Loop until here, then run on', group: 'Time', also: 'end leave way out finish play', whyNot: (state) => needsOne(state) ?? (loopOf(state) ? null : `${chosenLayers(state)[0]!.name} has no loop that plays.`),
+    run: (editor) => {
+      const state = editor.store.getState();
+      const loop = loopOf(state)!;
+      const until = Math.round(loop.incoming.at(state.frame) * 1000) / 1000;
+      if (editor.do('timing.set', { layer: state.selection.layers[0]!, operator: loop.id, fields: { until, then: 'on' } })) editor.say('The play that runs here is finished; then it runs on.');
+      else editor.say('It loops until here already.');
+    },
+  },
   {
     id: 'timing.even', title: 'This piece back to 100 %', group: 'Time', also: 'ramp remap rate normal speed reset', whyNot: (state) => needsOne(state) ?? (chosenLayers(state)[0]!.timing.order.length === 0 ? `${chosenLayers(state)[0]!.name} has no timing.` : null),
     run: (editor) => { const state = editor.store.getState(); editor.do('timing.even', { layer: state.selection.layers[0]!, frame: state.frame }); },
