@@ -55,7 +55,7 @@ export function Library() {
         <MediaList scroller={scroller} />
       </div>
       {/* What is wrong is seen however long the lists above are. */}
-      <div ref={checks} className="max-h-[48%] shrink-0 overflow-x-hidden overflow-y-auto border-t border-line px-2 py-2">
+      <div ref={checks} className="max-h-[44%] shrink-0 overflow-x-hidden overflow-y-auto border-t border-line px-2 py-2">
         <Checks problems={problems} missing={missing.size} scroller={checks} />
       </div>
     </aside>

@@ -89,7 +89,7 @@ function OperatorRow({ project, composition, layers, step }: Props & { readonly 
     <li ref={row} style={dragged === null ? undefined : { transform: `translateY(${dragged}px)`, position: 'relative', zIndex: 1 }} className={`rounded-md bg-raised px-2.5 py-1.5 ${chosen ? 'ring-1 ring-leaf' : ''} ${all ? '' : 'opacity-80'}`}>
       <div className="flex items-center gap-2">
         <button type="button" onPointerDown={(event) => layers.length === 1 && layer.timing.order.length > 1 && !locked && drag(event)} onClick={() => editor.select({ operator: chosen ? null : node.id })} title={chosen ? 'Selected: Ctrl C copies it' : 'Select this step; drag it to another place'} className={`shrink-0 touch-none font-medium ${off ? 'text-muted' : ''}`} aria-pressed={chosen}>{title}</button>
-        <span className="min-w-0 grow truncate text-[12px] text-muted">{words}</span>
+        <span className="min-w-0 grow truncate text-[12px] text-muted" title={words}>{words}</span>
         {map && <MapGlyph map={map} length={birthAt(project, composition, layer, 0).length} off={off} />}
         <button type="button" role="switch" aria-checked={!off} aria-label={`${title} is on`} title={off ? 'Off: passed over' : 'On'} disabled={locked} onClick={() => set({ off: !off })} className={`h-6 w-10 shrink-0 rounded-full p-1 ${off ? 'bg-lifted' : 'bg-leaf'}`}>
           <span aria-hidden="true" className={`block size-4 rounded-full bg-ground transition-transform ${off ? '' : 'translate-x-4'}`} />
