@@ -1,20 +1,8 @@
-import type { ChannelSpec } from '../model';
 import { DUST, dust, type Frames } from '../time';
 import { whenSegmentGives, type Segment } from '../timing';
+import type { Bending } from './bending';
 import { fitted } from './fitted';
 import { heldLeg, legAt, partsOf, type Leg, type Making } from './leg';
-import type { Looks } from './looks';
-
-/** What is needed to write a motion along a map of time. */
-export type Bending = {
-  readonly spec: ChannelSpec;
-  /** How far a fitted curve may miss, in the unit of the track. */
-  readonly tolerance: number;
-  /** When it will be looked at, in incoming time. */
-  readonly looks: Looks;
-  /** The motion's value at a time of its own, as its channel shows it. */
-  readonly shown: (at: Frames) => unknown;
-};
 
 /**
  * A motion as it is seen through a map: legs over incoming time, one after another without a hole. Along straight segments legs are

@@ -1,7 +1,7 @@
 import { fitSegment, legPath, prepareCurve, prepareEase, type VectorKey } from '../keys';
 import type { Frames } from '../time';
 import { whenSegmentGives, type Segment } from '../timing';
-import type { Bending } from './bend';
+import type { Bending } from './bending';
 import { numbersIn } from './difference';
 import { heldLeg, isFlat, partsOf, valueOn, type Leg } from './leg';
 import type { Looks } from './looks';

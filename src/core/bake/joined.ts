@@ -1,5 +1,5 @@
 import { DUST, type Frames } from '../time';
-import type { Bending } from './bend';
+import type { Bending } from './bending';
 import { fitted } from './fitted';
 import { heldLeg, isEven, isFlat, partsOf, same, type Leg } from './leg';
 

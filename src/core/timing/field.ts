@@ -114,7 +114,8 @@ export function isMoment(value: unknown): value is Moment {
   return typeof marker === 'string' && marker.length > 0 && typeof end === 'boolean' && isNumber(plus) && isNumber(was);
 }
 
-/** A time of the source in words: its number, or the one that its marker had. */
+/** A time in words: its number to a hundredth of a frame, or the one that its marker had. */
 export function tellTime(value: number | string | { readonly was: number } | null): string {
-  return value !== null && typeof value === 'object' ? `a marker (${value.was})` : String(value);
+  if (typeof value === 'number') return String(Math.round(value * 100) / 100);
+  return value !== null && typeof value === 'object' ? `a marker (${tellTime(value.was)})` : String(value);
 }

@@ -1,5 +1,5 @@
 import { dust } from '../../time';
-import { number } from '../field';
+import { number, tellTime } from '../field';
 import { defineOperator, pulled } from '../operator';
 import { straight } from '../segment';
 import { mapOf } from '../time-map';
@@ -9,8 +9,8 @@ export const delay = defineOperator({
   title: 'Delay',
   about: 'Starts later by a number of frames.',
   fields: { by: number({ label: 'By', unit: 'frames' }) },
-  tell: ({ by }) => `${by} frames later`,
-  did: ({ by }) => `Starts ${by} frames later`,
+  tell: ({ by }) => `${tellTime(by)} frames later`,
+  did: ({ by }) => `Starts ${tellTime(by)} frames later`,
   prepare: ({ by }) => {
     const late = Number(by);
     const segment = straight(-Infinity, Infinity, late, 0, 1);

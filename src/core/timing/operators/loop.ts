@@ -18,7 +18,7 @@ export const loop = defineOperator({
     then: choice({ label: 'Then', choices: ['stay', 'on'], words: { stay: 'stay there', on: 'run on' }, start: 'stay' }),
   },
   tell: ({ from, to, mode, count, until, then }) =>
-    `${to === null ? `from ${tellTime(from)} to its end` : `frames ${tellTime(from)} to ${tellTime(to)}`}${mode === 'swing' ? ', to and fro' : ''}, ${until !== null ? `until ${until}` : count === null ? 'without end' : `${count} times`}${then === 'on' && (until !== null || count !== null) ? ', then on' : ''}`,
+    `${to === null ? `from ${tellTime(from)} to its end` : `frames ${tellTime(from)} to ${tellTime(to)}`}${mode === 'swing' ? ', to and fro' : ''}, ${until !== null ? `until ${tellTime(until)}` : count === null ? 'without end' : `${count} times`}${then === 'on' && (until !== null || count !== null) ? ', then on' : ''}`,
   did: ({ from, to }) => `Plays ${to === null ? (from === 0 ? 'all of it' : `from frame ${tellTime(from)} to the end`) : `frames ${tellTime(from)} to ${tellTime(to)}`} again and again`,
   prepare: (params, { D }) => {
     const from = Number(params.from);

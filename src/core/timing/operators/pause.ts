@@ -9,8 +9,8 @@ export const pause = defineOperator({
   title: 'Pause',
   about: 'Holds a frame for a while and pushes the rest on.',
   fields: { at: time({ label: 'At' }), for: number({ label: 'For', unit: 'frames' }) },
-  tell: (params) => `at ${tellTime(params.at)} for ${params.for} frames`,
-  did: (params) => `Holds frame ${tellTime(params.at)} for ${params.for} frames`,
+  tell: (params) => `at ${tellTime(params.at)} for ${tellTime(params.for)} frames`,
+  did: (params) => `Holds frame ${tellTime(params.at)} for ${tellTime(params.for)} frames`,
   prepare: (params, { D }) => {
     const [at, length] = [Number(params.at), Math.max(0, Number(params.for))];
     const still = holdInside(at, D);

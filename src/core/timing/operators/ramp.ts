@@ -1,4 +1,4 @@
-import { blend, list } from '../field';
+import { blend, list, tellTime } from '../field';
 import { defineOperator, pulled } from '../operator';
 import { caughtRate, percentOf } from '../rate-words';
 import { piecewise } from '../piecewise';
@@ -16,8 +16,8 @@ export const ramp = defineOperator({
     rates: list({ label: 'Rates', unit: 'factor' }),
     blend: blend({ label: 'Blend' }),
   },
-  tell: ({ cuts, rates }) => rates.map((rate, i) => `${percentOf(rate)}${i < cuts.length ? ` until ${cuts[i]}` : ''}`).join(', '),
-  did: ({ cuts, rates }) => (cuts.length === 0 ? `Plays at ${percentOf(rates[0] ?? 1)}` : `Plays at ${percentOf(rates[0] ?? 1)}, from frame ${cuts[0]} on at ${percentOf(rates[1] ?? 1)}`),
+  tell: ({ cuts, rates }) => rates.map((rate, i) => `${percentOf(rate)}${i < cuts.length ? ` until ${tellTime(cuts[i]!)}` : ''}`).join(', '),
+  did: ({ cuts, rates }) => (cuts.length === 0 ? `Plays at ${percentOf(rates[0] ?? 1)}` : `Plays at ${percentOf(rates[0] ?? 1)}, from frame ${tellTime(cuts[0]!)} on at ${percentOf(rates[1] ?? 1)}`),
   prepare: ({ cuts, rates, blend: soft }) => piecewise(segmentsOf(cuts, rates, feetOf(cuts, soft))),
   // A second at half the rate from the playhead on, then as before.
   born: ({ at, second }) => {

@@ -1,5 +1,5 @@
 import { dust } from '../../time';
-import { number } from '../field';
+import { number, tellTime } from '../field';
 import { defineOperator } from '../operator';
 import { caughtRate, percentOf } from '../rate-words';
 import { straight } from '../segment';
@@ -11,7 +11,7 @@ export const speed = defineOperator({
   about: 'Plays faster or slower around one frame that stays where it is.',
   fields: { rate: number({ label: 'Rate', unit: 'factor' }), at: number({ label: 'Around', unit: 'frames', start: 0 }) },
   tell: ({ rate, at }) => `${typeof rate === 'number' ? Math.round(rate * 1000) / 10 : rate} %${at === 0 ? '' : ` around ${at}`}`,
-  did: ({ rate, at }) => `Plays at ${typeof rate === 'number' ? Math.round(rate * 1000) / 10 : rate} %${at === 0 ? '' : ` around frame ${at}`}`,
+  did: ({ rate, at }) => `Plays at ${typeof rate === 'number' ? Math.round(rate * 1000) / 10 : rate} %${at === 0 ? '' : ` around frame ${tellTime(at)}`}`,
   prepare: (params) => {
     const [rate, at] = [Number(params.rate), Number(params.at)];
     const segment = straight(-Infinity, Infinity, at, at, rate);

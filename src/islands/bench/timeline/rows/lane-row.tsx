@@ -137,7 +137,7 @@ function drawMap(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, r
     // Near the right edge it stands on the other side.
     const right = x + 12 + to.measureText(handle.label).width > width;
     to.textAlign = right ? 'right' : 'start';
-    to.fillText(handle.label, right ? x - 8 : x + 8, top + (handle.drawn === 'foot' ? 4 : 12));
+    to.fillText(handle.label, right ? x - 8 : x + 8, top + (handle.drawn === 'foot' ? 4 : right ? -6 : 12));
     to.textAlign = 'start';
   }
   to.restore();
