@@ -114,6 +114,9 @@ function drawMap(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, r
     }
     to.stroke();
   }
+  // What is wrong is told over the line, and handles stand over that.
+  drawProblemLines(to, look, layer.id, row.top, row.height);
+  to.font = "10.5px 'Spline Sans Mono'";
   for (const handle of layer.locked ? [] : timeHandles(project, composition, layer)) {
     const [x, top] = [handlePlace(handle, view), row.top + handleHeight(handle, row.height, source.D)];
     if (x < -6 || x > width + 6) continue;
@@ -141,7 +144,6 @@ function drawMap(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer, r
     to.textAlign = 'start';
   }
   to.restore();
-  drawProblemLines(to, look, layer.id, row.top, row.height);
   const at = sourceTimeAt(project, composition, layer, look.frame);
   if (at === null) return;
   // Where the playhead meets the map: the picture that is on screen.
