@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { afterAll, describe, expect, test } from 'vitest';
 import { fromMemory, inOrder, inTime, member, readProject, readProjectFile, writeProject, type Channel, type Layer, type Project } from '../model';
-import { ownTracks, timingOf, trackAt, withAt } from '../scene';
+import { ownTracks, sourceTimeAt, timingOf, trackAt, withAt } from '../scene';
 import { pieces } from '../timing';
 import { counting, missingFrom, randomFilm } from '../../../tests/support/random-film';
 import { projectOf } from '../../../tests/support/projects';
@@ -168,5 +168,36 @@ describe('by name', () => {
     const { after, made } = baked(film, 'main', ['tram']);
     expect(after.compositions.by['cycle']).toBe(film.compositions.by['cycle']);
     expect(made.compositions.map(({ name, duration }) => [name, duration])).toEqual([['Cycle baked', 100]]);
+  });
+});
+
+describe('what counts frames from copy to copy', () => {
+  const film = (timing: readonly object[], host: readonly object[] = []) => projectOf([
+    { id: 'main', name: 'Main', duration: 100, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'outer', timing: host } as never] },
+    { id: 'outer', name: 'Outer', duration: 100, layers: [{ id: 'in', name: 'In', kind: 'nest', source: 'row', timing } as never] },
+    { id: 'row', name: 'Row', duration: 100, layers: [
+      { id: 'dot', name: 'Dot', kind: 'shape', channels: { x: { keys: [{ at: 0, value: 0 }, { at: 60, value: 300 }] } } } as never,
+      { id: 'copies', name: 'Copies', kind: 'copies', of: 'dot', channels: { amount: { value: 3 }, stepTime: { value: 6 } } } as never,
+    ] },
+  ]);
+  const ramp = [{ op: 'ramp', cuts: [20, 50], rates: [1, 0.5, 2] }];
+  test('goes along where time runs evenly, so many more or fewer', () => {
+    const { made } = baked(film([{ op: 'speed', rate: 0.5 }]), 'main', ['n']);
+    expect(made.left).toEqual([]);
+    const row = made.compositions.find(({ name }) => name === 'Row baked')!;
+    expect(inOrder(row.layers)[1]).toMatchObject({ channels: { stepTime: { value: 12 } } });
+  });
+  test('elsewhere its nest keeps its keys behind one remap, or its timing, and nothing moves', () => {
+    const { made, after } = baked(film(ramp), 'main', ['n']);
+    expect(made.left).toEqual([{ where: 'Main / N / In', why: 'Copies or letters in it count frames, and time does not run evenly here: it keeps its keys, behind one remap.' }]);
+    const shown = (project: Project, id: string, inner: string, frame: number) => { const host = project.compositions.by[id]!; return sourceTimeAt(project, host, host.layers.by[inner]!, frame); };
+    const [outer] = made.compositions;
+    const own = inOrder(outer!.layers)[0]!;
+    expect((own as { readonly source: string }).source).toBe('row');
+    for (let frame = 0; frame < 70; frame++) expect(shown(after, outer!.id, own.id, frame)).toBeCloseTo(shown(film(ramp), 'outer', 'in', frame)!, 2);
+    const bent = film([], ramp);
+    const flat = { ...bent, compositions: { ...bent.compositions, by: { ...bent.compositions.by, main: { ...bent.compositions.by['main']!, layers: { order: ['n'], by: { n: { ...bent.compositions.by['main']!.layers.by['n']!, source: 'row' } as Layer } } } } } } as Project;
+    const kept = baked(flat, 'main', ['n']).made;
+    expect([kept.layers, kept.left]).toEqual([[], [{ where: 'Main / N', why: 'Copies or letters in it count frames, and time does not run evenly here: it keeps its timing.' }]]);
   });
 });

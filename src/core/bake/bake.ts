@@ -6,6 +6,7 @@ import { bakedTracks, type Window } from './bake-tracks';
 import { whereOf, type Baked, type BakeWish, type Baking } from './baking';
 import { withBakedDials } from './baked-dials';
 import { copyInside, freeId, shownWhole } from './copy-inside';
+import { COUNTED, countsFrames, holdsCountedFrames, runsEvenly } from './counted-frames';
 import { shownSpans } from './shown-spans';
 import { EVEN, paceOf, remapFor } from './kept-content';
 import { looksAt } from './looks';
@@ -56,11 +57,19 @@ function* bakeLayer(baking: Baking, layer: Layer): Generator<void, Layer> {
   const active = inOrder(layer.timing).filter((node) => !node.off);
   const both = source !== null && active.some((node) => node.on === 'both');
   const inside = layer.kind === 'nest' ? member(project.compositions.by, layer.source) : undefined;
-  const wantsContent = wish.on !== 'keys' && source !== null && outer !== null && (stack.steps.length > 0 || (inside !== undefined && (wish.deep || ratio(host.rate, inside.rate) !== 1 || layer.sampling === 'whole')));
+  const asksContent = wish.on !== 'keys' && source !== null && outer !== null && (stack.steps.length > 0 || (inside !== undefined && (wish.deep || ratio(host.rate, inside.rate) !== 1 || layer.sampling === 'whole')));
+  // What counts frames in it is exact only as it is.
+  const isCounted = asksContent && inside !== undefined && outer !== null && holdsCountedFrames(inside) && !runsEvenly(composeAll([stack.content, ...shownWhole(layer, source!.D)]), Math.floor(outer[0]), Math.ceil(outer[1]));
+  if (isCounted) left.push({ where, why: `${COUNTED}: it keeps its timing.` });
+  const wantsContent = asksContent && !isCounted;
   const start = wantsContent && layer.kind === 'nest' ? Math.floor(Math.min(layer.start, outer[0])) : layer.start;
   const moved = layer.start - start;
   // What bends both alike has numbers of one source, and what begins earlier another start: with these gone, keys go too.
-  const wantsKeys = stack.keySteps.length > 0 && (wish.on !== 'content' || (wantsContent && (both || moved !== 0)));
+  const asksKeys = stack.keySteps.length > 0 && (wish.on !== 'content' || (wantsContent && (both || moved !== 0)));
+  const isCountedItself = asksKeys && countsFrames(layer) && !runsEvenly(stack.keys, Math.min(0, outer?.[0] ?? 0), Math.max(host.duration, outer?.[1] ?? 0) + 1);
+  if (isCountedItself) left.push({ where, why: 'It counts frames from copy to copy or letter to letter, and time does not run evenly here: it keeps its timing.' });
+  const wantsKeys = asksKeys && !isCountedItself;
+  if ((isCounted || isCountedItself) && !wantsContent && !wantsKeys) return layer;
   if (wish.on === 'content' && wantsKeys) left.push({ where, why: both ? 'A step bends both its picture and its own keys: these were baked too.' : 'It begins before its own start: its own keys were baked too.' });
   if (!wantsContent && !wantsKeys) {
     left.push({ where, why: wish.on === 'keys' ? 'Nothing bends the time of its keys.' : hasContentTime(layer.kind) && wish.on === 'content' ? 'Nothing bends the time of what it shows.' : stack.keySteps.length > 0 ? 'It has a timing of its own keys alone: bake keys, or both.' : 'It has no timing.' });

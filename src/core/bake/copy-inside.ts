@@ -6,6 +6,7 @@ import { withBakedDials } from './baked-dials';
 import { bakedTracks, newTimeOf, type NewTimes, type Window } from './bake-tracks';
 import { whereOf, type Baking } from './baking';
 import { carriedMarkers } from './carried-markers';
+import { COUNTED, holdsCountedFrames, runsEvenly } from './counted-frames';
 import { EVEN, keptContent, paceOf } from './kept-content';
 import { shownSpans } from './shown-spans';
 
@@ -85,7 +86,10 @@ function* copyLayer(baking: Baking, source: Composition, layer: Layer, shown: Sh
   if (!content) return base;
   const inner = layer.kind === 'nest' ? member(project.compositions.by, layer.source) : undefined;
   const isRing = inner !== undefined && (inner.id === host.id || path.slice(0, -1).some((one) => one.kind === 'nest' && one.source === inner.id));
-  if (layer.kind === 'nest' && inner && wish.deep && !isRing) {
+  const insideMap = () => composeAll([shown.map, timingOf(project, source, layer).stack.content, ...shownWhole(layer, content.D)]);
+  const isCounted = layer.kind === 'nest' && inner !== undefined && wish.deep && !isRing && holdsCountedFrames(inner) && !runsEvenly(insideMap(), window.from, window.to);
+  if (isCounted) left.push({ where, why: `${COUNTED}: it keeps its keys, behind one remap.` });
+  if (layer.kind === 'nest' && inner && wish.deep && !isRing && !isCounted) {
     const { stack } = timingOf(project, source, layer);
     const map = composeAll([shown.map, stack.content, ...shownWhole(layer, content.D), ...(content.offset === 0 ? [] : [straightMap(-content.offset, 1, 1)])]);
     const at = times!.map((time) => (time === null ? null : dust(time + content.offset)));
