@@ -7,6 +7,7 @@ export default defineConfig({
     testTimeout: 30_000,
     hookTimeout: 60_000,
     maxWorkers: 2,
+    setupFiles: ['tests/support/turns.ts'],
     reporters: ['default'],
   },
 });
