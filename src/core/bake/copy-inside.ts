@@ -86,12 +86,12 @@ function* copyLayer(baking: Baking, source: Composition, layer: Layer, shown: Sh
   if (!content) return base;
   const inner = layer.kind === 'nest' ? member(project.compositions.by, layer.source) : undefined;
   const isRing = inner !== undefined && (inner.id === host.id || path.slice(0, -1).some((one) => one.kind === 'nest' && one.source === inner.id));
-  const insideMap = () => composeAll([shown.map, timingOf(project, source, layer).stack.content, ...shownWhole(layer, content.D)]);
-  const isCounted = layer.kind === 'nest' && inner !== undefined && wish.deep && !isRing && holdsCountedFrames(inner) && !runsEvenly(insideMap(), window.from, window.to);
+  const { stack } = timingOf(project, source, layer);
+  const map = composeAll([shown.map, stack.content, ...shownWhole(layer, content.D), ...(content.offset === 0 ? [] : [straightMap(-content.offset, 1, 1)])]);
+  const goesInside = layer.kind === 'nest' && inner !== undefined && wish.deep && !isRing;
+  const isCounted = goesInside && holdsCountedFrames(inner) && !runsEvenly(map, window.from, window.to);
   if (isCounted) left.push({ where, why: `${COUNTED}: it keeps its keys, behind one remap.` });
-  if (layer.kind === 'nest' && inner && wish.deep && !isRing && !isCounted) {
-    const { stack } = timingOf(project, source, layer);
-    const map = composeAll([shown.map, stack.content, ...shownWhole(layer, content.D), ...(content.offset === 0 ? [] : [straightMap(-content.offset, 1, 1)])]);
+  if (goesInside && !isCounted) {
     const at = times!.map((time) => (time === null ? null : dust(time + content.offset)));
     const copy = yield* sharedCopy(baking, inner, { map, at }, window, path);
     const given = withBakedDials(baking, base as LayerOf<'nest'>, layer, compose(shown.map, stack.entry), window, EVEN, where);
@@ -107,7 +107,7 @@ function* copyLayer(baking: Baking, source: Composition, layer: Layer, shown: Sh
   // Cues count from markers as they stood; the remap leads there.
   const markers = fires ? rescaleMarkers(fromStart(layer), ratio(source.rate, host.rate)) : base.markers;
   const pace = layer.kind === 'audio' ? EVEN : paceOf(host.rate, content.rate);
-  const given = layer.kind === 'nest' ? withBakedDials(baking, base as LayerOf<'nest'>, layer, compose(shown.map, timingOf(project, source, layer).stack.entry), window, pace, where) : base;
+  const given = layer.kind === 'nest' ? withBakedDials(baking, base as LayerOf<'nest'>, layer, compose(shown.map, stack.entry), window, pace, where) : base;
   return { ...given, timing, markers } as Layer;
 }
 

@@ -271,6 +271,15 @@ export function createEditor(projectId: string, project: Project, revision: numb
     picture.gesture(null);
   }
 
+  /** Does what was offered about a change; what comes in its place does so only while nothing was done since. */
+  function takeOffer({ do: event, with: args, instead }: NonNullable<Made['offer']>, about: Change): void {
+    if (instead) {
+      if (get().history.done.at(-1)?.id !== about.id) return say('Something else was done since: undo that first.');
+      stepBack(about);
+    }
+    doIt(event as Event, args as never, freshId);
+  }
+
   function doIt<E extends Event>(event: E, args: HereArgs<E>, newId: () => string, joins = false): Made | null {
     const { whole, draft, ids } = worked(event, args, newId);
     const change = apply(draft, joins);
@@ -278,7 +287,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
     steps.did({ do: event, with: ids.length > 0 ? { ...whole, ids } : whole, ...(joins ? { joins } : {}) }, change.id);
     const made = draft as Made;
     const { offer } = made;
-    if (made.told !== undefined) say(made.told, false, offer ? { act: { words: offer.words, run: () => { if (offer.instead && get().history.done.at(-1)?.id === change.id) stepBack(change); doIt(offer.do as Event, offer.with as never, freshId); } } } : {});
+    if (made.told !== undefined) say(made.told, false, offer ? { act: { words: offer.words, run: () => takeOffer(offer, change) } } : {});
     return made;
   }
 

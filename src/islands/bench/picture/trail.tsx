@@ -21,9 +21,9 @@ export function Trail() {
   const value = layer === undefined || track === null ? [] : trackTrail(project, composition, layer, track, frame);
   // Inside a nest it begins where the film does: the way in, step by step, as it is at this frame.
   const way = useEditorState((state) => state.way);
-  const outside = way.length < 2 || way[way.length - 1]!.composition !== composition ? [] : framesOutside({ project, way, frame }).flatMap(({ composition: host, layer: nest, frame: at }, level) => {
+  const outside = way.length < 2 || way[way.length - 1]!.composition !== composition ? [] : framesOutside({ project, way, frame }).map(({ composition: host, layer: nest, frame: at }, level) => {
     const { stops = [], nothing = null } = trail(project, host, nest, at) ?? {};
-    return [{ level, stops: nothing === null ? stops.slice(0, -1) : stops, nest }];
+    return { level, stops: nothing === null ? stops.slice(0, -1) : stops };
   });
   const followOut = (level: number) => ({ leads }: TrailStop) => {
     editor.goOut(way.length - 1 - level);
