@@ -11,7 +11,7 @@ type Expectation = {
 
 const FOLDER = '../shared/cases';
 /** Cases whose features play already; the rest are read and kept, which the model's tests hold. */
-const PLAYS = ['01', '02', '03', '04', '05', '06', '07', '08', '09', '14'];
+const PLAYS = ['01', '02', '03', '04', '05', '06', '07', '08', '09', '10', '11', '12', '13', '14', '15', '16'];
 const work = mkdtempSync(path.join(tmpdir(), 'oak-cases-'));
 
 async function oak(...args: readonly string[]) {
@@ -39,6 +39,9 @@ for (const name of files) {
       expect(err).toBe('');
       expect(code).toBe(0);
       const got = JSON.parse(out) as unknown[];
+      const codes = got.map((problem) => (problem as { readonly code?: string } | null)?.code);
+      for (const code of one.has ?? []) expect(codes).toContain(code);
+      for (const code of one.hasNot ?? []) expect(codes).not.toContain(code);
       if (one.values) expect(near(one.values, got, one.tolerance ?? 0), `${JSON.stringify(one.values)}\n${out}`).toBe(true);
     });
   });

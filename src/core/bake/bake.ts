@@ -1,5 +1,5 @@
 import { hasContentTime, inOrder, member, type Layer, type LayerOf, type Project } from '../model';
-import { keptOperators, sourceOf, sourceTimeAt, timingOf } from '../scene';
+import { sourceOf, sourceTimeAt, timingOf } from '../scene';
 import { dust, hull, inSpans, ratio, type Frames } from '../time';
 import { compose, composeAll, straightMap } from '../timing';
 import { bakedTracks, type Window } from './bake-tracks';
@@ -42,11 +42,6 @@ export function* bakeSteps(project: Project, compositionId: string, ids: readonl
 function* bakeLayer(baking: Baking, layer: Layer): Generator<void, Layer> {
   const { project, host, wish, left } = baking;
   const where = whereOf(host, [layer]);
-  const kept = keptOperators(layer);
-  if (kept.length > 0) {
-    left.push({ where, why: `Its ${kept.join(', ')} is kept and does not play yet; the layer stands as it was.` });
-    return layer;
-  }
   const outer = hull(layer.spans);
   if (outer && outer[1] - outer[0] > LONGEST) {
     left.push({ where, why: `Its bar is longer than ${LONGEST} frames.` });

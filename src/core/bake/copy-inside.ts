@@ -1,5 +1,5 @@
 import { inOrder, inTime, member, newComposition, type Composition, type Layer, type LayerOf, type Marker } from '../model';
-import { keptOperators, rescaled, rescaleMarkers, sourceOf, sourceTimeAt, timingOf } from '../scene';
+import { rescaled, rescaleMarkers, sourceOf, sourceTimeAt, timingOf } from '../scene';
 import { dust, inSpans, ratio, type Frames, type Span } from '../time';
 import { compose, composeAll, operatorOf, straightMap, type TimeMap } from '../timing';
 import { withBakedDials } from './baked-dials';
@@ -74,8 +74,6 @@ function* copyLayer(baking: Baking, source: Composition, layer: Layer, shown: Sh
   const found = (name !== null && spansKnown.get(name)) || shownSpans(looks, (i) => (times ? times[i] !== null : shown.at[i] !== null && inSpans(layer.spans, shown.at[i]!)), window.to);
   if (name !== null) spansKnown.set(name, found);
   const seen = found.length > 0;
-  const unplayed = keptOperators(layer);
-  if (unplayed.length > 0) left.push({ where, why: `Its ${unplayed.join(', ')} does not play yet and is not in what was baked.` });
   baking.tracks.push({ path: path.map(({ id }) => id), address: 'shown' });
   const tracked = bakedTracks(baking, source, layer, shown.map, window, known, path.map(({ id }) => id), where);
   const base = {

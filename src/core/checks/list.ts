@@ -4,7 +4,10 @@ import { cueExtraMarkers } from './cue-extra-markers';
 import { cueJump } from './cue-jump';
 import { cueOverlap } from './cue-overlap';
 import { cueTooFewMarkers } from './cue-too-few-markers';
+import { dialMissing } from './dial-missing';
 import { elasticTooShort } from './elastic-too-short';
+import { formulaCycle } from './formula-cycle';
+import { formulaError } from './formula-error';
 import { inBetweenFrames } from './in-between-frames';
 import { keysOutsideSpan } from './keys-outside-span';
 import { loopShort } from './loop-short';
@@ -25,7 +28,7 @@ import { stillTail } from './still-tail';
 
 /** The only list of checks. */
 export const CHECKS: readonly Check[] = [
-  nestCycle, missingSource, missingAsset, parentCycle, missingParent, elasticTooShort, cueTooFewMarkers,
+  nestCycle, missingSource, missingAsset, parentCycle, missingParent, formulaError, formulaCycle, dialMissing, elasticTooShort, cueTooFewMarkers,
   blankFrames, seamGap, cueOverlap, cueJump, cueCutOff, rateOutOfBounds, momentMissing, missingGlyph, outsideLimits, settledChanged,
   seamSpeed, stillTail, loopShort, cueExtraMarkers, keysOutsideSpan, inBetweenFrames,
 ];

@@ -1,7 +1,7 @@
 import { boxThrough, joinedBoxes, multiply, plainGroup, type Bounds, type Clip, type Colour, type Group, type Item, type Matrix, type Wash } from '../display';
 import type { FaceLookup } from '../lettering';
 import { inOrder, isDrawn, member, type Composition, type Layer, type LayerOf, type Project } from '../model';
-import { asSampled, assetOf, clipTargetOf, compositionOf, copySteps, deepIdentity, drawnLayer, drawnLayers, isShownAt, keyTimeOf, matrixOf, readColour, ringSuffix, sourceOf, sourceTimeAt, UNTOUCHED, type DrawnLayer } from '../scene';
+import { asSampled, assetOf, clipTargetOf, compositionOf, copySteps, deepIdentity, drawnLayer, drawnLayers, inPlace, isShownAt, keyTimeOf, matrixOf, placeInside, placeNow, placeOfCopy, readColour, ringSuffix, sourceOf, sourceTimeAt, UNTOUCHED, type DrawnLayer } from '../scene';
 import { dust, type Frames } from '../time';
 import { nestsAbove, nestsOf } from './remembered-nests';
 
@@ -68,7 +68,7 @@ type Drawn = { readonly item: Group | Wash | null; readonly bounds: Bounds | nul
 
 /** Time → keys → items, for one layer. */
 function drawLayer(around: Around, here: Here, given: DrawnLayer): Drawn {
-  const one = given.narrowed ? drawnLayer(here.host, asSampled(around.project, here.host, given.layer)) : given;
+  const one = given.apart ? drawnLayer(here.host, asSampled(around.project, here.host, given.layer)) : given;
   const { prepared } = one;
   const x = keyTimeOf(around.project, here.host, one, here.frame);
   const matrix = matrixOf(around.project, here.host, one, x, here.frame, here.matrices);
@@ -179,9 +179,10 @@ function nestOf(around: Around, here: Here, layer: LayerOf<'nest'>): Content {
   // A nest inside itself shows nothing where the ring would close; the check names it.
   if (at === null || here.above.has(source.id)) return { ...EMPTY, bounds };
   const inner = at + (sourceOf(project, here.host, layer)?.offset ?? 0);
-  const picture = `${deepIdentity(project, source.id)}${ringSuffix(project, source.id, here.above)}@${inner}`;
+  const place = placeInside(project, here.host, layer, here.frame);
+  const picture = `${deepIdentity(project, source.id)}${ringSuffix(project, source.id, here.above)}${place.key}@${inner}`;
   const nests = nestsOf(around.faces);
-  const items = nests.get(picture) ?? nestItems(around, { host: source, frame: inner, above: nestsAbove(here.above, source.id), matrices: new Map(), forms: new Map() });
+  const items = nests.get(picture) ?? inPlace(place, () => nestItems(around, { host: source, frame: inner, above: nestsAbove(here.above, source.id), matrices: new Map(), forms: new Map() }));
   // What the budget cut short is no pure function any more.
   if (around.left >= 0) nests.keep(picture, items);
   return { items, bounds, nest: { frame: layer.clipFrame ? [source.width, source.height] : null, picture } };
@@ -195,10 +196,11 @@ function copiesOf(around: Around, here: Here, layer: LayerOf<'copies'>, x: Frame
   const items: Group[] = [];
   let bounds: Bounds | null = null;
   const one = drawnLayer(here.host, target);
-  for (const { matrix, opacity, later } of copySteps(layer, x)) {
+  const steps = copySteps(layer, x);
+  for (const [i, { matrix, opacity, later }] of steps.entries()) {
     if (around.left <= 0) break;
     const there: Here = { ...here, frame: dust(here.frame - later), matrices: new Map(), forms: new Map(), repeating: [...repeating, layer.id] };
-    const drawn = drawLayer(around, there, one);
+    const drawn = inPlace(placeOfCopy(placeNow(), i, steps.length), () => drawLayer(around, there, one));
     if (drawn.item?.kind !== 'group' || opacity === 0) continue;
     items.push(plainGroup([drawn.item], { matrix, opacity }));
     if (drawn.bounds) bounds = joinedBoxes(bounds, boxThrough(multiply(matrix, drawn.matrix), drawn.bounds));

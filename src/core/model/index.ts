@@ -12,7 +12,6 @@ export { readKept, writeKept } from './kept';
 export { salvageProject, type Salvaged } from './salvage';
 export { readLayer, readProject, readProjectFile } from './read';
 export { BLENDS } from './blends';
-export { KEPT_OPERATORS } from './kept-operators';
 export { faultsOnKeys, operatorFaults } from './operator-faults';
 export { channelAt, channelsAt, flatFill, newComposition, newCopies, newImage, newNest, newNull, newProject, newShape, newText, plainStroke, type Values } from './new-layer';
 export { keyCurve, keyEase, leftHandle, rightHandle } from './schema/channel';

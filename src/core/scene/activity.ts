@@ -5,10 +5,12 @@ import { copySteps } from './copy-steps';
 import { deepIdentity } from './deep-identity';
 import { keyTimeAt, sourceTimeAt, timingOf } from './layer-timing';
 import { channelSampler, canChange } from './prepared-channel';
+import { inPlace, placeNow } from './place';
 import { ringSuffix, sourcesOf } from './rings';
 import { asSampled } from './sampled-layer';
 import { compositionOf, sourceOf } from './source';
 import { ownTracks } from './tracks';
+import { placeInside } from './values';
 
 /** Longer compositions are not walked frame by frame; their activity is told as still. */
 const LONGEST = 100_000;
@@ -40,7 +42,7 @@ export function activity(project: Project, id: string, above: ReadonlySet<string
 export function* activityInSteps(project: Project, id: string, above: ReadonlySet<string> = new Set()): Generator<void, Uint8Array> {
   const composition = compositionOf(project, id);
   if (!composition || above.has(id)) return new Uint8Array(0);
-  const identity = `${deepIdentity(project, id)}${ringSuffix(project, id, above)}`;
+  const identity = `${deepIdentity(project, id)}${ringSuffix(project, id, above)}${placeNow().key}`;
   const known = remembered.get(identity);
   if (known) return known;
   const counts = new Uint8Array(composition.duration);
@@ -97,15 +99,18 @@ function isThere(host: Composition, layer: Layer): boolean {
 
 /** A nest changes when its source time passes over a frame of its source that does, and where its picture comes or goes; null when it does neither. */
 function prepareNest(project: Project, host: Composition, layer: Extract<Layer, { kind: 'nest' }>, above: ReadonlySet<string>) {
-  const counts = activity(project, layer.source, above);
+  // With the dials that it is given it may move otherwise than by itself, and where they move it does.
+  const counts = inPlace(placeInside(project, host, layer, Math.max(0, layer.spans[0]?.[0] ?? 0)), () => activity(project, layer.source, above));
+  const turned = Object.keys(layer.dials).length > 0;
   const passed = new Uint32Array(counts.length + 1);
   counts.forEach((count, i) => (passed[i + 1] = passed[i]! + (count > 0 ? 1 : 0)));
   const offset = sourceOf(project, host, layer)?.offset ?? 0;
   // A still source still appears and ends.
-  if (passed[counts.length] === 0 && sourceTimeAt(project, host, layer, 0, true) !== null && staysInside(project, host, layer)) return null;
+  if (passed[counts.length] === 0 && !turned && sourceTimeAt(project, host, layer, 0, true) !== null && staysInside(project, host, layer)) return null;
   return (frame: Frames): boolean => {
     const [now, before] = [sourceTimeAt(project, host, layer, frame), sourceTimeAt(project, host, layer, frame - 1)];
     if (now === null || before === null) return now !== before;
+    if (turned && placeInside(project, host, layer, frame) !== placeInside(project, host, layer, frame - 1)) return true;
     if (now === before) return false;
     const [low, high] = [Math.min(now, before) + offset, Math.max(now, before) + offset];
     const end = Math.min(counts.length, Math.ceil(high) + 1);

@@ -1,6 +1,9 @@
 import { inOrder, isDrawn, member, parentOf, type Composition, type Layer, type Project } from '../model';
 import { inSpans, type Frames } from '../time';
 import { deepIdentity } from './deep-identity';
+import { drivesIn } from './driven/drives';
+import { formulaGrounds } from './driven/formula-grounds';
+import { hasFormulas } from './driven/live-formulas';
 import { sourceTimeAt } from './layer-timing';
 import { lookOfAsset, lookOfLayer } from './looks';
 import { assetOf, compositionOf, sourceOf } from './source';
@@ -26,6 +29,8 @@ export function affectedBy(before: Project, after: Project, id: string, inside: 
   for (const layer of inOrder(is.layers)) if ('source' in layer && layer.kind !== 'nest' && assetLook(before, layer.source) !== assetLook(after, layer.source)) changed.add(layer.id);
   for (const layer of inOrder(is.layers)) if (bendsKeysBySource(layer) && !sameLength(compositionOf(before, (layer as { source: string }).source), compositionOf(after, (layer as { source: string }).source))) changed.add(layer.id);
   const touched = withFollowers(was, is, changed);
+  const driven = drivenBy(before, after, was, is, touched);
+  for (const one of withFollowers(was, is, driven)) touched.add(one);
   const within = new Set([...inside, id]);
   const parts: Affected[] = [];
   for (const layerId of touched) for (const host of [was, is]) {
@@ -93,7 +98,7 @@ function changedLayers(was: Composition, is: Composition): Set<string> {
 }
 
 /** With layers that follow those, are clipped by them or repeat them. */
-function withFollowers(was: Composition, is: Composition, changed: ReadonlySet<string>): ReadonlySet<string> {
+function withFollowers(was: Composition, is: Composition, changed: ReadonlySet<string>): Set<string> {
   const all = new Set(changed);
   if (changed.size === 0) return all;
   for (let grown = true; grown;) {
@@ -105,6 +110,29 @@ function withFollowers(was: Composition, is: Composition, changed: ReadonlySet<s
         all.add(layer.id);
         grown = true;
       }
+    }
+  }
+  return all;
+}
+
+/** Layers whose formulas read what changed, or whose names, markers or tempo are not what they were; and who reads these. */
+function drivenBy(before: Project, after: Project, was: Composition, is: Composition, changed: ReadonlySet<string>): ReadonlySet<string> {
+  const all = new Set(changed);
+  if (!hasFormulas(was) && !hasFormulas(is)) return all;
+  const regrounded = formulaGrounds(before, was) !== formulaGrounds(after, is);
+  const drives = [...drivesIn(before, was).all(), ...drivesIn(after, is).all()];
+  const inside = new Map<string, boolean>();
+  const changedInside = (id: string) => {
+    let known = inside.get(id);
+    if (known === undefined) inside.set(id, (known = deepIdentity(before, id) !== deepIdentity(after, id)));
+    return known;
+  };
+  for (let grown = true; grown;) {
+    grown = false;
+    for (const { layer, reads } of drives) {
+      if (all.has(layer.id) || !(regrounded || reads.some((read) => (read.host.id === is.id ? all.has(read.layer.id) : changedInside(read.host.id))))) continue;
+      all.add(layer.id);
+      grown = true;
     }
   }
   return all;

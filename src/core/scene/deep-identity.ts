@@ -1,6 +1,7 @@
 import { inOrder, rigidSpans, type Composition, type Project } from '../model';
 import { momentsIn } from '../timing';
 import { intern, lookOfAsset, lookOfComposition } from './looks';
+import { formulaGrounds } from './driven/formula-grounds';
 import { ringOf, sourcesOf } from './rings';
 import { assetOf, compositionOf } from './source';
 
@@ -51,7 +52,7 @@ function identify(project: Project, id: string, known: Map<string, number>): num
   const members = ring.size === 0 ? [id] : [id, ...[...ring].filter((one) => one !== id).sort()];
   const parts = members.flatMap((member) => {
     const one = compositionOf(project, member)!;
-    return [lookOfComposition(one), timingGrounds(project, one), ...sourcesOf(one).filter((source) => !ring.has(source)).map((source) => {
+    return [lookOfComposition(one), timingGrounds(project, one), formulaGrounds(project, one), ...sourcesOf(one).filter((source) => !ring.has(source)).map((source) => {
       const asset = assetOf(project, source);
       return asset ? lookOfAsset(asset) : identify(project, source, known);
     })];

@@ -4,7 +4,7 @@ import { dust, inSpans, type Frames, type Span } from '../time';
 import { keyTimeAt } from './layer-timing';
 import { washesOver } from './leaned-on';
 import { prepareLayer, type PreparedLayer } from './prepared-layer';
-import { isNarrowed } from './sampled-layer';
+import { isSampledApart } from './sampled-layer';
 import { worldMatrix } from './world-matrix';
 
 /**
@@ -18,8 +18,8 @@ export type DrawnLayer = {
   /** Where the time of its keys begins, as long as nothing bends that; else null. */
   readonly start: Frames | null;
   readonly follows: boolean;
-  /** Steps of its timing act on some of its tracks alone: it is drawn as `asSampled` gives it. */
-  readonly narrowed: boolean;
+  /** It is drawn as `asSampled` gives it: formulas drive it, or steps act on some of its tracks alone. */
+  readonly apart: boolean;
   readonly clipped: boolean;
   readonly id: string;
   readonly kind: Layer['kind'];
@@ -47,7 +47,7 @@ export function drawnLayer(host: Composition, layer: Layer): DrawnLayer {
   const span: Span | null = spans.length === 1 ? [spans[0]![0], spans[0]![1]] : null;
   return {
     layer, prepared: prepareLayer(layer), washes: washesOver(host, layer), start: layer.timing.order.length === 0 ? layer.start : null,
-    follows: layer.parent !== null, narrowed: isNarrowed(layer), clipped: layer.clipTo !== null, id, kind, blend, visible, guide, solo, span, spans,
+    follows: layer.parent !== null, apart: isSampledApart(layer), clipped: layer.clipTo !== null, id, kind, blend, visible, guide, solo, span, spans,
   };
 }
 

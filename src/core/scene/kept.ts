@@ -1,23 +1,12 @@
 import { inOrder, type Composition, type Layer, type Project } from '../model';
-import { isPassedOver, type OperatorNode } from '../timing';
-import { ownTracks } from './tracks';
-
-/** Operators of a layer that are kept and do not play yet. */
-export function keptOperators(layer: Layer): readonly string[] {
-  return inOrder(layer.timing).filter((node) => !node.off && isPassedOver(node as unknown as OperatorNode)).map((node) => node.op);
-}
 
 /** What a layer carries that the document keeps and no picture shows yet, in words. */
 export function keptOfLayer(layer: Layer): readonly string[] {
-  const channels = ownTracks(layer).flatMap(({ channel }) => (channel === null ? [] : [channel]));
   const things: readonly (readonly [boolean, string])[] = [
-    [keptOperators(layer).length > 0, `timing: ${keptOperators(layer).join(', ')}`],
-    [channels.some(({ formula }) => formula !== null), 'formulas'],
     [inOrder(layer.masks).some((mask) => mask.painted !== undefined), 'painted masks'],
     [layer.kind === 'text' && layer.letters !== null, 'letters'],
     [layer.turnAlong || layer.turnBy !== 0, 'turning along its path'],
     [layer.joint !== null, 'a joint'],
-    [layer.kind === 'nest' && Object.keys(layer.dials).length > 0, 'dials of its source'],
     [layer.kind === 'nest' && layer.travel !== null, 'travelling by contacts'],
   ];
   return things.filter(([there]) => there).map(([, words]) => words);

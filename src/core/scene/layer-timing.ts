@@ -1,24 +1,29 @@
 import { hasContentTime, inOrder, inTime, member, momentAt, type Composition, type Layer, type Project } from '../model';
 import { dust, DUST, inSpans, type Frames } from '../time';
 import { prepareStack, type OperatorNode, type PreparedStack } from '../timing';
+import { drivesIn, type Drives } from './driven/drives';
+import { liveFormulas } from './driven/live-formulas';
 import { sourceOf, type Source } from './source';
 
 /** A layer's timing, ready to be sampled. `lost` says that its content has no source. */
 export type LayerTiming = { readonly stack: PreparedStack; readonly source: Source | null; readonly lost: boolean };
 
-type Remembered = { readonly host: Composition; readonly behind: unknown; readonly timing: LayerTiming };
+type Remembered = { readonly host: Composition; readonly behind: unknown; /** What its formulas are made of, and what their numbers are in this place; null where it has none. */ readonly drives: Drives | null; readonly numbers: string; readonly timing: LayerTiming };
 const remembered = new WeakMap<Layer, Remembered>();
 
 /** Prepares a layer's timing once per edit of the layer, its composition or its source. */
 export function timingOf(project: Project, host: Composition, layer: Layer): LayerTiming {
   const behind = 'source' in layer ? (project.compositions.by[layer.source] ?? project.assets.by[layer.source]) : null;
+  const drives = liveFormulas(layer).operators.length > 0 ? drivesIn(project, host) : null;
+  const numbers = drives ? numbersNow(drives, layer) : '';
   const known = remembered.get(layer);
-  if (known && known.host.rate === host.rate && known.behind === behind) return known.timing;
+  if (known && known.host.rate === host.rate && known.behind === behind && known.drives === drives && known.numbers === numbers) return known.timing;
   const source = sourceOf(project, host, layer);
   const stack = prepareStack(inOrder(layer.timing) as unknown as readonly OperatorNode[], {
     host: host.rate,
     source,
     start: layer.start,
+    ...(drives ? { formulas: { driven: (node, side) => drives.driven(layer, node, side), numbers: (node, side) => drives.numbers(layer, node, side) } } : {}),
     markers: inTime(layer.markers).filter((marker) => marker.fires).map((marker) => marker.at),
     momentAt: (moment, of) => {
       const at = of === 'layer' ? momentAt(layer.markers, moment) : momentAt(shownBy(project, layer)?.markers ?? {}, moment);
@@ -26,8 +31,13 @@ export function timingOf(project: Project, host: Composition, layer: Layer): Lay
     },
   });
   const timing = { stack, source, lost: hasContentTime(layer.kind) && source === null };
-  remembered.set(layer, { host, behind, timing });
+  remembered.set(layer, { host, behind, drives, numbers, timing });
   return timing;
+}
+
+/** The numbers of operators that are formulas of dials, as they are in the place that is asked in. */
+function numbersNow(drives: Drives, layer: Layer): string {
+  return JSON.stringify(liveFormulas(layer).operators.filter(({ is }) => is === 'number').map(({ node }) => drives.numbers(layer, node, node.on ?? (hasContentTime(layer.kind) ? 'content' : 'keys'))));
 }
 
 /** The composition that a nest shows, or null. */
@@ -47,11 +57,10 @@ export function sourceTimeAt(project: Project, host: Composition, layer: Layer, 
   const { stack, source, lost } = timingOf(project, host, layer);
   if (lost) return null;
   if (!source) return stack.keys.at(frame);
-  let at = stack.entry.at(frame);
-  trace?.({ kind: 'start', id: '', title: `${layer.name} starts at ${layer.start}`, at });
-  for (const step of stack.steps) {
-    at = step.map.at(at);
-    trace?.({ kind: 'operator', id: step.id, title: step.title, at });
+  let at = stack.content.at(frame);
+  if (trace) {
+    trace({ kind: 'start', id: '', title: `${layer.name} starts at ${layer.start}`, at: stack.entry.at(frame) });
+    for (const step of stack.steps) trace({ kind: 'operator', id: step.id, title: step.title, at: step.after.at(frame) });
   }
   // Numbers too large to be worked out come to none: nothing shows there.
   if (!(at >= -DUST && at < source.D)) return null;

@@ -8,7 +8,7 @@ type Sampler = (x: Frames) => unknown;
 /** Samplers by channel: an edit makes a new channel object, so identity is the key. */
 const prepared = new WeakMap<Channel, Sampler>();
 
-/** The sampler of a channel that is there, for its type. Formulas do not play yet: the keyed value stands. */
+/** The sampler of a channel that is there, for its type: what its keys give. What drives it stands in the layer as it is sampled (sampled-layer.ts). */
 export function channelSampler(channel: Channel, type: ChannelType): Sampler {
   let sampler = prepared.get(channel);
   if (!sampler) prepared.set(channel, (sampler = prepare(channel, type)));
@@ -22,7 +22,7 @@ export function sampleChannel(channel: Channel | null | undefined, spec: Channel
 
 /** Whether a channel can change over time at all: the one place that asks. */
 export function canChange(channel: Channel | null | undefined): boolean {
-  return !!channel && hasKeys(channel);
+  return !!channel && (hasKeys(channel) || (channel.formula !== null && !channel.formulaOff));
 }
 
 /**
@@ -43,8 +43,13 @@ export function withKeysAt(channel: Channel, type: ChannelType, moved: ReadonlyM
 /** A channel that is sampled at another time than it is asked for. Its record of keys stays what it was. */
 export function warped(channel: Channel, type: ChannelType, at: (x: Frames) => Frames): Channel {
   const sample = channelSampler(channel, type);
+  return sampledBy(channel, (x) => sample(at(x)));
+}
+
+/** A channel that is sampled in another way. Its record of keys stays what it was. */
+export function sampledBy(channel: Channel, sample: Sampler): Channel {
   const bent = { ...channel };
-  prepared.set(bent, (x) => sample(at(x)));
+  prepared.set(bent, sample);
   sampledFrom.set(bent, null);
   return bent;
 }

@@ -1,33 +1,49 @@
 import { inOrder, type Composition, type Layer, type Project } from '../model';
-import type { PreparedStack } from '../timing';
+import { dust } from '../time';
+import { drivesIn } from './driven/drives';
+import { isDriven } from './driven/live-formulas';
 import { timingOf } from './layer-timing';
-import { canChange, warped } from './prepared-channel';
-import { ownTracks } from './tracks';
+import { canChange, sampledBy, warped } from './prepared-channel';
+import { hasKeys, ownTracks } from './tracks';
 
-const remembered = new WeakMap<PreparedStack, { readonly layer: Layer; readonly sampled: Layer }>();
+/** A layer as it was last made ready, by what it was made of: its steps, and the formulas of its composition. */
+type Known = { readonly stack: object; readonly drives: object | null; readonly sampled: Layer };
+const remembered = new WeakMap<Layer, Known>();
 
 /** Whether steps of a layer act on some of its tracks alone. */
 export function isNarrowed({ timing }: Layer): boolean {
   return timing.order.length > 0 && inOrder(timing).some((node) => !node.off && (node.tracks ?? null) !== null);
 }
 
+/** Whether a layer is drawn as `asSampled` gives it: its tracks do not all count in one time, or some are driven. */
+export function isSampledApart(layer: Layer): boolean {
+  return isNarrowed(layer) || isDriven(layer);
+}
+
 /**
- * The layer as its channels are sampled together, at one time: the layer itself, unless steps are narrowed to some of its tracks. Then each
- * channel has the steps that reach it worked into its sampler, and all count from the layer's start.
+ * The layer as its channels are sampled together, at one time: the layer itself, unless steps are narrowed to some of its tracks or formulas drive
+ * some. Then each channel has the steps that reach it, and its formula, worked into its sampler, and all count from the layer's start.
  */
 export function asSampled(project: Project, host: Composition, layer: Layer): Layer {
-  if (!isNarrowed(layer)) return layer;
+  if (!isSampledApart(layer)) return layer;
   const { stack, source } = timingOf(project, host, layer);
-  const known = remembered.get(stack);
-  if (known?.layer === layer) return known.sampled;
+  const drives = isDriven(layer) ? drivesIn(project, host) : null;
+  const known = remembered.get(layer);
+  if (known?.stack === stack && known.drives === drives) return known.sampled;
   const by = Object.fromEntries(inOrder(layer.timing).map((node) => [node.id, node.on === 'keys' || !source ? { ...node, off: true } : { ...node, on: 'content' as const, tracks: null }]));
   let sampled = { ...layer, timing: { ...layer.timing, by } } as Layer;
   for (const { address, path, channel, spec } of ownTracks(layer)) {
     if (!channel || !canChange(channel)) continue;
     const { at } = stack.keysOf(address);
-    sampled = withAt(sampled, path, warped(channel, spec.type, (x) => at(x + layer.start)));
+    const drive = drives?.of(layer, address) ?? null;
+    if (!drive && !hasKeys(channel)) continue;
+    // What never moves is worked out once, and costs no more than a number that stands there.
+    const next = !drive ? warped(channel, spec.type, (x) => at(x + layer.start))
+      : drive.moves === 'never' && !drive.fault() ? { ...channel, value: drive.at(layer.start), keys: {}, formula: null }
+      : sampledBy(channel, (x) => drive.at(dust(x + layer.start)));
+    sampled = withAt(sampled, path, next);
   }
-  remembered.set(stack, { layer, sampled });
+  remembered.set(layer, { stack, drives, sampled });
   return sampled;
 }
 

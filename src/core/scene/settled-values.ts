@@ -1,8 +1,7 @@
 import { inOrder, member, type Composition, type Project } from '../model';
 import type { Frames } from '../time';
-import { keyTimesOf } from './key-times';
-import { sampleChannel } from './prepared-channel';
 import { trackAt, tracksOf } from './tracks';
+import { valueAt } from './values';
 
 /** What every track of every layer, or of some, shows at a frame: what makes a picture that shall not change. By `layer/track`. */
 export function settledValues(project: Project, composition: Composition, layers: readonly string[] | null, frame: Frames): Readonly<Record<string, unknown>> {
@@ -11,7 +10,7 @@ export function settledValues(project: Project, composition: Composition, layers
     if (layers !== null && !layers.includes(layer.id)) continue;
     for (const track of tracksOf(project, layer)) {
       if (track.operator !== null || track.channel === null) continue;
-      values[`${layer.id}/${track.address}`] = sampleChannel(track.channel, track.spec, keyTimesOf(project, composition, layer, track).at(frame));
+      values[`${layer.id}/${track.address}`] = valueAt(project, composition, layer, track, frame);
     }
   }
   return values;
@@ -25,7 +24,7 @@ export function changedSince(project: Project, composition: Composition, kept: {
     const layer = member(composition.layers.by, id);
     const track = layer && trackAt(project, layer, address);
     if (!layer || !track) return [{ layer: id, track: address, was, is: undefined }];
-    const is = track.channel ? sampleChannel(track.channel, track.spec, keyTimesOf(project, composition, layer, track).at(kept.at)) : track.spec.start;
+    const is = track.channel ? valueAt(project, composition, layer, track, kept.at) : track.spec.start;
     return near(was, is) ? [] : [{ layer: id, track: address, was, is }];
   });
 }

@@ -1,4 +1,4 @@
-import { effectOf, FILL, inOrder, inTime, isDrawn, KINDS, LETTERS, MASK, member, POSE, STOP, STROKE, type Channel, type ChannelSpec, type ChannelSpecs, type Composition, type Layer, type LayerOf, type OperatorEntry, type Project } from '../model';
+import { effectOf, FILL, inOrder, inTime, isDrawn, KINDS, LETTERS, MASK, member, POSE, STOP, STROKE, type Channel, type ChannelSpec, type ChannelSpecs, type ChannelType, type Composition, type Layer, type LayerOf, type OperatorEntry, type Project } from '../model';
 import { isMoment, operatorOf, type OperatorFields, type OwnKey } from '../timing';
 
 /**
@@ -165,6 +165,25 @@ function publicDials(nest: LayerOf<'nest'>, source: Composition | null): readonl
     }),
     ...Object.entries(given).filter(([address]) => !known.has(address)).map(([address, channel]): Track => ({ address, path: ['dials', address], spec: { ...lostDial(channel.value), label: address, unit: '', clock: 'source' }, channel, operator: null })),
   ];
+}
+
+/** Whether a value is of a kind that a track holds. */
+export function holdsKind(type: ChannelType, value: unknown): boolean {
+  switch (type) {
+    case 'N': return typeof value === 'number';
+    case 'P': return Array.isArray(value) && value.length === 2;
+    case 'C': return Array.isArray(value) && value.length === 4;
+    case 'S': return value !== null && typeof value === 'object' && !Array.isArray(value);
+    case 'B': return typeof value === 'boolean';
+    case 'T':
+    case 'E': return typeof value === 'string';
+  }
+}
+
+/** The dials that a nest was given, by themselves: what they are of is known with their source alone. */
+export function nestDials(layer: Layer): readonly Track[] {
+  if (layer.kind !== 'nest') return [];
+  return Object.entries(layer.dials as unknown as Readonly<Record<string, Channel>>).map(([address, channel]): Track => ({ address, path: ['dials', address], spec: { ...lostDial(channel.value), label: address, unit: '', clock: 'source' }, channel, operator: null }));
 }
 
 /** The kind of a value whose dial is gone. */

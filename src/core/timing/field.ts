@@ -29,8 +29,11 @@ export type MovesField = Common & { readonly holds: 'moves'; readonly unit: 'fra
 /** Pairs of an incoming time and a time of the source. */
 export type PinsField = Common & { readonly holds: 'pins'; readonly unit: 'frames'; readonly start?: undefined };
 
+/** A formula that gives a time: text, however wrong it is. */
+export type FormulaField = Common & { readonly holds: 'formula'; readonly unit: 'formula'; readonly start?: undefined };
+
 /** What an operator can be set to, one entry of its definition: schema, panel and what it is born with are read from it. */
-export type OperatorField = NumberField | TimeField | ChoiceField | CutsField | KeysField | ListField | BlendField | MovesField | PinsField;
+export type OperatorField = NumberField | TimeField | ChoiceField | CutsField | KeysField | ListField | BlendField | MovesField | PinsField | FormulaField;
 export type OperatorFields = Readonly<Record<string, OperatorField>>;
 
 /** A key of an operator's own, in memory. */
@@ -51,6 +54,7 @@ export type FieldValue<F> =
   F extends { readonly holds: 'number' } ? number | string | Open<F>
   : F extends { readonly holds: 'time' } ? number | string | Moment | Open<F>
   : F extends { readonly holds: 'choice'; readonly choices: readonly (infer C)[] } ? C
+  : F extends { readonly holds: 'formula' } ? string
   : F extends { readonly holds: 'cuts' } ? readonly (readonly [number, number])[]
   : F extends { readonly holds: 'list' } ? readonly number[]
   : F extends { readonly holds: 'blend' } ? number | readonly (readonly [number, number])[]
@@ -71,6 +75,11 @@ export const blend = <const F extends Omit<BlendField, 'holds' | 'unit' | 'start
 export const moves = <const F extends Omit<MovesField, 'holds' | 'unit'>>(field: F) => ({ holds: 'moves', unit: 'frames', ...field }) as const;
 export const pins = <const F extends Omit<PinsField, 'holds' | 'unit'>>(field: F) => ({ holds: 'pins', unit: 'frames', ...field }) as const;
 
+export const formula = <const F extends Omit<FormulaField, 'holds' | 'unit'>>(field: F) => ({ holds: 'formula', unit: 'formula', ...field }) as const;
+
+/** Longest formula that is kept at all, however long one may be to play. */
+export const LONGEST_KEPT = 1_000_000;
+
 /** Longest formula of dials in a number of an operator. */
 export const LONGEST_FORMULA = 2000;
 
@@ -79,6 +88,7 @@ export function fits(field: OperatorField, value: unknown): boolean {
   switch (field.holds) {
     case 'number': return isNumberOrFormula(value) || (value === null && field.start === null);
     case 'time': return isNumberOrFormula(value) || isMoment(value) || (value === null && field.start === null);
+    case 'formula': return typeof value === 'string' && value.length <= LONGEST_KEPT;
     case 'choice': return typeof value === 'string' && field.choices.includes(value);
     case 'cuts': return Array.isArray(value) && value.every((cut) => Array.isArray(cut) && cut.length === 2 && cut.every(isNumber) && (cut[1] as number) > 0);
     case 'list': return Array.isArray(value) && value.every(isNumber);

@@ -1,5 +1,5 @@
-export { isMoment, LONGEST_FORMULA, tellTime, type FieldValue, type Moment, type Move, type OperatorField, type OperatorFields, type OwnKey, type ParamsOf, type Rest } from './field';
-export { defineOperator, holdInside, type Birth, type OperatorContext, type OperatorDefinition, type OperatorFault, type TimeHandle } from './operator';
+export { isMoment, LONGEST_FORMULA, LONGEST_KEPT, tellTime, type FieldValue, type Moment, type Move, type OperatorField, type OperatorFields, type OwnKey, type ParamsOf, type Rest } from './field';
+export { defineOperator, holdInside, type Birth, type Driven, type OperatorContext, type OperatorDefinition, type OperatorFault, type TimeHandle } from './operator';
 export { OPERATORS, type Operator } from './operators';
 export { moveOf, playedMoves, type PlayedMove } from './operators/cue';
 export { feetOf } from './operators/ramp';
@@ -8,6 +8,6 @@ export { whenSegmentGives, type Segment, type Side } from './segment';
 export { lasts } from './lasts';
 export { momentsIn, withoutMoments } from './moments';
 export { newOperator, operatorFits } from './new-operator';
-export { isPassedOver, operatorOf, prepareStack, type OperatorNode, type PreparedStack, type StackContext, type Step } from './stack';
+export { formulaNumbers, operatorOf, prepareStack, type OperatorNode, type PreparedStack, type StackContext, type Step } from './stack';
 export { tiedFields, tiedTime, type Tie } from './tied-fields';
 export { compose, composeAll, identity, rateAt, straightMap, type TimeMap } from './time-map';

@@ -11,7 +11,12 @@ export type OperatorContext = {
   readonly rigid: readonly Span[];
   /** Times of the layer's firing markers in the operator's own frames, rising. */
   readonly markers: readonly Frames[];
+  /** A formula of the operator that gives a time, where it is one: handed in, for timing knows no formulas. */
+  readonly driven?: Driven | null;
 };
+
+/** A time worked out by a formula, in the operator's frames. `hosted`: it reads the host's clock beside the time that comes in. */
+export type Driven = { readonly at: (x: Frames, host: Frames) => Frames; readonly hosted: boolean };
 
 /** Where an operator is added: what makes it useful at once. */
 export type Birth = {

@@ -7,10 +7,10 @@ import { patchOf } from '../document/patch';
 import { reachLayer } from '../document/target';
 
 /** Puts a marker on each of the layers, or on the composition when none is given. */
-export function addMarkers(project: Project, compositionId: string, layers: readonly string[], times: readonly Frames[], newId: () => string): Draft | null {
+export function addMarkers(project: Project, compositionId: string, layers: readonly string[], times: readonly Frames[], newId: () => string, name = ''): Draft | null {
   const composition = member(project.compositions.by, compositionId);
   if (!composition) return null;
-  const marker = (at: Frames): Marker => ({ id: newId(), at, name: '', length: 0, note: '', colour: null, fires: true });
+  const marker = (at: Frames): Marker => ({ id: newId(), at, name, length: 0, note: '', colour: null, fires: true });
   const words = times.length === 1 ? 'a marker' : count(times.length, 'marker');
   if (layers.length === 0) {
     const ones = times.map(marker);

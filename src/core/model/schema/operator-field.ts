@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { LONGEST_FORMULA, type OperatorField } from '../../timing';
+import { LONGEST_FORMULA, LONGEST_KEPT, type OperatorField } from '../../timing';
 import { keyCurve, leftHandle, refuseTwins, rightHandle } from './channel';
 import { at, partId } from './parts';
 
@@ -32,6 +32,7 @@ function holds(field: OperatorField): z.ZodType {
   switch (field.holds) {
     case 'number': return formulaOrNumber;
     case 'time': return z.union([formulaOrNumber, moment]);
+    case 'formula': return z.string().max(LONGEST_KEPT);
     case 'choice': return z.enum(field.choices as [string, ...string[]]);
     case 'cuts': return z.array(z.tuple([z.number(), z.number().positive()]));
     case 'keys': return ownKeys;

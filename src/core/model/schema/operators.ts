@@ -17,11 +17,8 @@ function played<D extends Operator>(definition: D) {
   return z.strictObject({ op: z.literal(definition.op as D['op']), ...base, ...shape });
 }
 
-/** Settled and kept, and not played yet: a layer passes over it and says so. */
-const formula = z.strictObject({ op: z.literal('formula'), ...base, source: z.string().max(1_000_000) });
-
 export const operator = z
-  .discriminatedUnion('op', [...(OPERATORS.map((definition) => played(definition as never)) as unknown as [Played, ...Played[]]), formula])
+  .discriminatedUnion('op', OPERATORS.map((definition) => played(definition as never)) as unknown as [Played, ...Played[]])
   .superRefine((node, context) => {
     for (const { field, message } of operatorFaults(node)) context.addIssue({ code: 'custom', path: [field], message });
   });

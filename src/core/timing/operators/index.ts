@@ -1,6 +1,7 @@
 import { cue } from './cue';
 import { delay } from './delay';
 import { elastic } from './elastic';
+import { formula } from './formula';
 import { freeze } from './freeze';
 import { loop } from './loop';
 import { pause } from './pause';
@@ -12,6 +13,6 @@ import { speed } from './speed';
 import { step } from './step';
 
 /** The only list of operators that play; schema, panel, trail, help and tests read it. */
-export const OPERATORS = [loop, reverse, speed, ramp, delay, pause, step, freeze, remap, elastic, cue, pins] as const;
+export const OPERATORS = [loop, reverse, speed, ramp, delay, pause, step, freeze, remap, elastic, cue, pins, formula] as const;
 
 export type Operator = (typeof OPERATORS)[number];

@@ -3,7 +3,7 @@ import { memo, useEffect, useRef, useState, type PointerEvent } from 'react';
 import { birthAt } from '../../../core/commands';
 import { sourceOf, timingOf } from '../../../core/scene';
 import { hasContentTime, member, type Composition, type Layer, type Project } from '../../../core/model';
-import { isPassedOver, OPERATORS, operatorOf, type OperatorField, type OperatorFields } from '../../../core/timing';
+import { OPERATORS, operatorOf, type OperatorField, type OperatorFields } from '../../../core/timing';
 import { Button, IconButton, Menu, Select, TypedField, type Reading } from '../../../ui';
 import { addTiming } from '../editor/actions';
 import { useEditor, useEditorState } from '../editor/editor-context';
@@ -62,7 +62,7 @@ function OperatorRow({ project, composition, layers, step }: Props & { readonly 
   const set = (fields: Readonly<Record<string, unknown>>) => editor.do('timing.set', { ...meant, fields });
   const off = nodes.every((one) => one.off);
   const locked = layers.every((one) => one.locked);
-  const tells = off ? 'off' : isPassedOver(node as never) ? 'kept, not played yet' : definition!.tell(node as never);
+  const tells = off ? 'off' : definition!.tell(node as never);
   const words = !all ? `on ${refs.length} of ${layers.length}` : nodes.every((one) => definition?.tell(one as never) === definition?.tell(node as never)) ? tells : 'each its own numbers';
   const source = sourceOf(project, composition, layer);
   const shown = 'source' in layer ? member(project.compositions.by, layer.source) : undefined;

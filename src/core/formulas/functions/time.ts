@@ -1,0 +1,35 @@
+import { allAlike, asSeconds, ownSeconds } from '../measure';
+import { made } from '../value';
+import { allNumbers, alikely, define, lifted } from './function';
+
+const group = 'time';
+
+export function wrapped(t: number, from: number, to: number): number {
+  const long = to - from;
+  return from + (t - from) - long * Math.floor((t - from) / long);
+}
+
+export function folded(t: number, from: number, to: number): number {
+  const long = to - from;
+  const u = (t - from) - 2 * long * Math.floor((t - from) / (2 * long));
+  return from + (u <= long ? u : 2 * long - u);
+}
+
+export const TIME = [
+  define({ name: 'wrap', takes: ['t', 'from', 'to'], group, about: 'Runs round between two values: after to comes from.', example: 'wrap(t, 0s, 2s)', make: alikely((t, from, to) => wrapped(t!, from!, to!)) }),
+  define({ name: 'fold', takes: ['t', 'from', 'to'], group, about: 'Goes to and fro between two values.', example: 'fold(t, 0s, 2s)', make: alikely((t, from, to) => folded(t!, from!, to!)) }),
+  // A hair below a step is on it: seconds of whole frames are seldom exact.
+  define({ name: 'quantize', takes: ['t', 'step'], group, about: 'Down to the last multiple of a step.', example: 'quantize(t, 3f)', make: alikely((t, step) => step! * Math.floor(t! / step! + 1e-9)) }),
+  define({ name: 'progress', takes: ['from', 'to'], group, about: 'How far t is from one time to another, 0 to 1.', example: 'progress(1s, 3s)', make: (args, call) => {
+    const [[from, to]] = allAlike(allNumbers(args, call).map((one) => asSeconds(one, call.around)), call.around);
+    const t = ownSeconds(call.around);
+    return lifted(call, 'plain', [made(call, 'number', 'time', [{ moves: 'in time' }], t), from!, to!], progressAt);
+  } }),
+] as const;
+
+/** Progress from one time to another, kept from 0 to 1; between two that are one it jumps. */
+export function progressAt(t: number, from: number, to: number): number {
+  if (from === to) return t < from ? 0 : 1;
+  const u = (t - from) / (to - from);
+  return u <= 0 ? 0 : u >= 1 ? 1 : u;
+}

@@ -1,0 +1,11 @@
+export type { Around, Reached } from './around';
+export { compile, compileTree, type Compiled, type Outcome } from './compile';
+export { fail, type Fault } from './fault';
+export { EASES, FUNCTIONS, functionNamed, takesOf, type FormulaFunction } from './functions';
+export { nearestTo } from './nearest';
+export { LONGEST, parse } from './parse';
+export { parser } from './parser';
+export { isPlainName, name as writtenName, print } from './print';
+export { everyNode, partsOf, type Node, type NodeOf, type Place as TextPlace, type Step as PathStep } from './tree';
+export type { Kind, Measure, Moment as FormulaMoment, Moves } from './value';
+export { HOMES, NAMES, UNITS } from './words';

@@ -1,0 +1,71 @@
+import type { Frames } from '../time';
+import { fail } from './fault';
+import type { Place } from './tree';
+
+/** Kinds of value. An outline is passed on and never worked with. */
+export type Kind = 'number' | 'point' | 'colour' | 'text' | 'truth' | 'outline';
+
+/**
+ * What a number measures. `percent` is what a track in percent shows (50 is 50 %); `ratio` is a percentage that is written down or set on a
+ * dial, and so a factor wherever no track in percent is near; `time` is seconds; `beats` a length in beats of the composition.
+ */
+export type Measure = 'plain' | 'angle' | 'percent' | 'ratio' | 'time' | 'beats';
+
+/** When a formula is asked: the host's frame, the time of what it drives in frames of its own, and which copy of how many it is. */
+export type Moment = { readonly frame: Frames; readonly f: Frames; readonly index: number; readonly count: number };
+
+/** Whether a value is the same for ever, the same at all times of one place, or another at each time. */
+export type Moves = 'never' | 'in place' | 'in time';
+
+/** A part of a formula, ready to be asked: numbers for numbers, pairs for points, four parts from 0 to 1 for colours. */
+export type Value = Place & { readonly kind: Kind; readonly measure: Measure; readonly moves: Moves; readonly run: Run };
+export type Run = (at: Moment) => unknown;
+export type Numbers = (at: Moment) => number;
+export type Pair = readonly [number, number];
+
+/** How kinds are called in sentences. */
+export const KIND_WORDS: Readonly<Record<Kind, string>> = { number: 'a number', point: 'a point', colour: 'a colour', text: 'a text', truth: 'true or false', outline: 'an outline' };
+
+const ANY: Moment = { frame: 0, f: 0, index: 0, count: 1 };
+
+/** A value made of others. What never moves is worked out at once. */
+export function made(place: Place, kind: Kind, measure: Measure, from: readonly Pick<Value, 'moves'>[], run: Run): Value {
+  const moves = mostMoving(from);
+  if (moves !== 'never') return { from: place.from, to: place.to, kind, measure, moves, run };
+  return constant(place, kind, run(ANY), measure);
+}
+
+export function constant(place: Place, kind: Kind, value: unknown, measure: Measure = 'plain'): Value {
+  return { from: place.from, to: place.to, kind, measure, moves: 'never', run: () => value };
+}
+
+export function mostMoving(values: readonly Pick<Value, 'moves'>[]): Moves {
+  return values.some(({ moves }) => moves === 'in time') ? 'in time' : values.some(({ moves }) => moves === 'in place') ? 'in place' : 'never';
+}
+
+/** What a value that never moves is; else undefined. */
+export function known({ moves, run }: Value): unknown {
+  return moves === 'never' ? run(ANY) : undefined;
+}
+
+export function wanted(value: Value, kind: Kind, where: string): Value {
+  if (value.kind === kind) return value;
+  const hint = kind === 'text' && value.kind === 'number' ? ' text(…) makes one of a number.' : kind === 'number' && value.kind === 'point' ? ' Take its .x or .y, or length(…).' : '';
+  return fail(value, `${where} wants ${KIND_WORDS[kind]}, and this is ${KIND_WORDS[value.kind]}.${hint}`);
+}
+
+export function numbers(value: Value): Numbers {
+  return value.run as Numbers;
+}
+
+/** The same number times a factor, as something else. */
+export function scaled(value: Value, factor: number, measure: Measure): Value {
+  if (factor === 1) return { ...value, measure };
+  const run = numbers(value);
+  return made(value, 'number', measure, [value], (at) => run(at) * factor);
+}
+
+/** A number without its measure, as a factor or an argument has it: 50 % is 0.5. Beats must have been made seconds before. */
+export function asFactor(value: Value): Value {
+  return value.measure === 'percent' || value.measure === 'ratio' ? scaled(value, 1 / 100, 'plain') : { ...value, measure: 'plain' };
+}

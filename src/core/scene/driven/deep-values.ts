@@ -1,0 +1,93 @@
+import type { Frames } from '../../time';
+import { inPlace, placeNow, type Place } from '../place';
+
+/** Formulas that are worked out within one another before the rest is put off: no engine's stack is deeper. */
+const DEEPEST = 120;
+/** So many formulas are worked out for one value; one that needs more is told to be too much. */
+const MOST_WORK = 2_000_000;
+/** Values that one track keeps of other times, in each of two halves; the older half is let go of when the younger is full. */
+const HALF = 4096;
+/** Values that all tracks keep together, in halves: some 64 bytes each. */
+const MOST_KEPT = 1_000_000;
+
+/** Put off until what it needs is known. */
+class TooDeep {
+  constructor(readonly values: Remembered, readonly place: Place, readonly frame: Frames) {}
+}
+class TooMuch {}
+
+let depth = 0;
+let work = 0;
+let kept = 0;
+let generation = 0;
+
+type Halves = { young: Map<Frames, unknown>; old: Map<Frames, unknown>; of: number };
+
+/** Values of one track at times at which others read it, remembered for each place until what they are made of is changed. */
+export type Remembered = { readonly at: (frame: Frames) => unknown };
+
+export function remembered(value: (frame: Frames) => unknown): Remembered {
+  const places = new WeakMap<Place, Halves>();
+  let [last, halves]: [Place | null, Halves | null] = [null, null];
+  const self: Remembered = {
+    at(frame) {
+      const place = placeNow();
+      if (place !== last || !halves || halves.of !== generation) {
+        halves = places.get(place) ?? null;
+        if (!halves || halves.of !== generation) places.set(place, (halves = { young: new Map(), old: new Map(), of: generation }));
+        last = place;
+      }
+      const mine = halves;
+      const known = mine.young.get(frame) ?? mine.old.get(frame);
+      if (known !== undefined) return known;
+      if (depth >= DEEPEST) throw new TooDeep(self, place, frame);
+      if (++work > MOST_WORK) throw new TooMuch();
+      depth++;
+      let found: unknown;
+      try {
+        found = value(frame);
+      } finally {
+        depth--;
+      }
+      if (mine.young.size >= HALF) {
+        kept -= mine.old.size;
+        mine.old = mine.young;
+        mine.young = new Map();
+      }
+      mine.young.set(frame, found);
+      if (++kept > MOST_KEPT) {
+        // All at once: each keeps so little that to look for the oldest would cost more.
+        generation++;
+        kept = 0;
+      }
+      return found;
+    },
+  };
+  return self;
+}
+
+/**
+ * Works a value out that may need others, and these others, however long the chain is: beyond a depth what is needed is worked out first, and
+ * then what asked for it. `whenTooMuch` says what it is where the work has no end in sight.
+ */
+export function settled<T>(value: () => T, whenTooMuch: () => T): T {
+  if (depth > 0) return value();
+  work = 0;
+  const waiting: (() => unknown)[] = [value];
+  try {
+    for (;;) {
+      depth = 1;
+      try {
+        const found = waiting[waiting.length - 1]!();
+        waiting.pop();
+        if (waiting.length === 0) return found as T;
+      } catch (reason) {
+        if (reason instanceof TooMuch || waiting.length > MOST_WORK) return whenTooMuch();
+        if (!(reason instanceof TooDeep)) throw reason;
+        waiting.push(() => inPlace(reason.place, () => reason.values.at(reason.frame)));
+      }
+    }
+  } finally {
+    depth = 0;
+  }
+}
