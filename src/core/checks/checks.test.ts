@@ -15,7 +15,7 @@ const looped = (inside: LayerInput, timing: NonNullable<LayerInput['timing']>, m
 const codes = (project: ReturnType<typeof projectOf>) => checkProject(project).map((problem) => problem.code);
 
 test('every check has a code of its own, and words', () => {
-  expect(CHECKS.length).toBe(23);
+  expect(CHECKS.length).toBe(26);
   for (const check of CHECKS) expect(LEVELS[check.code]).toMatch(/error|warning|note/);
   expect(Object.values(LEVELS).filter((level) => level === 'error').length).toBe(10);
   expect(new Set(CHECKS.map((check) => check.code)).size).toBe(CHECKS.length);

@@ -19,7 +19,7 @@ export const dialMissing = defineCheck({
         where: { composition: composition.id, layer: layer.id, channel: address },
         message: `“${layer.name}” gives ${said}: the inner value counts.`,
         fix: 'Take what it is given away, or put the dial back.',
-        ...(layer.locked ? {} : { mend: { do: 'dials.give', with: { composition: composition.id, layer: layer.id, dial: address, value: null } } }),
+        ...(layer.locked ? {} : { mend: { do: 'dials.give', with: { composition: composition.id, layers: [layer.id], dial: address, value: null } } }),
       }];
     });
   }),

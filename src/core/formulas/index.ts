@@ -9,3 +9,4 @@ export { isPlainName, name as writtenName, print } from './print';
 export { everyNode, partsOf, type Node, type NodeOf, type Place as TextPlace, type Step as PathStep } from './tree';
 export type { Kind, Measure, Moment as FormulaMoment, Moves } from './value';
 export { HOMES, NAMES, UNITS } from './words';
+export { readsName, rescaledFormula, withReplaced } from './rewrite';

@@ -28,6 +28,8 @@ export { keyedAt, placeInside, valueAt } from './values';
 export { drivesIn, isGood, type Drive, type Drives } from './driven/drives';
 export { hasFormulas, isDriven, liveFormulas } from './driven/live-formulas';
 export { namesOf } from './driven/resolve';
+export { everyFormula } from './driven/every-formula';
+export { namedIn, type Naming } from './driven/named-in';
 export { worldMatrix } from './world-matrix';
 export { keyAdded, type KeyAdded } from './key-added';
 export { countsInHostFrames, rescaleChannel, rescaled, rescaledTimes, rescaleLayer, rescaleMarkers, rescaleOperator, rescaleTime } from './rescale';

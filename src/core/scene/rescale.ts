@@ -1,3 +1,4 @@
+import { rescaledFormula } from '../formulas';
 import { inTime, type Channel, type Layer, type Marker, type OperatorEntry, type TimeOrMoment } from '../model';
 import { operatorOf, type OperatorFields, type OwnKey } from '../timing';
 import type { Frames } from '../time';
@@ -48,7 +49,7 @@ export function rescaleMarkers(markers: Readonly<Record<string, Marker>>, factor
 
 /** A channel whose clock runs at another rate; `inFrames` when its values are frames too. The same channel where nothing changes. */
 export function rescaleChannel(channel: Channel, factor: number, inFrames = false): Channel {
-  if (!hasKeys(channel) && !inFrames) return channel;
+  if (!hasKeys(channel) && !inFrames && channel.formula === null) return channel;
   const keys = inTime(channel.keys);
   const worth = (value: unknown) => (inFrames && typeof value === 'number' ? rescaled(value, factor) : value);
   const handle = (value: unknown) => (isHandle(value) ? [rescaled(value[0], factor), worth(value[1])] : value);
@@ -59,7 +60,8 @@ export function rescaleChannel(channel: Channel, factor: number, inFrames = fals
     for (const side of ['right', 'left', 'kept'] as const) if (key[side] !== undefined) one[side] = handle(key[side]);
     return [key.id, one];
   });
-  return { ...channel, value: worth(channel.value), keys: Object.fromEntries(next) as Channel['keys'] };
+  const formula = channel.formula === null ? null : rescaledFormula(channel.formula, factor);
+  return { ...channel, value: worth(channel.value), keys: Object.fromEntries(next) as Channel['keys'], formula };
 }
 
 /** Handles are pairs; what a hold keeps of an ease has four numbers, and no time among them. */
@@ -67,7 +69,7 @@ function isHandle(value: unknown): value is readonly [number, number] {
   return Array.isArray(value) && value.length === 2;
 }
 
-/** An operator whose numbers are frames of a rate that changes. Rates, counts and ways stay; formulas of dials are left as they are. */
+/** An operator whose numbers are frames of a rate that changes. Rates, counts and ways stay; formulas are written for the new rate. */
 export function rescaleOperator(node: OperatorEntry, factor: number): OperatorEntry {
   const to = (value: unknown): unknown => {
     if (typeof value === 'number') return rescaled(value, factor);
@@ -79,10 +81,18 @@ export function rescaleOperator(node: OperatorEntry, factor: number): OperatorEn
   const fields = (operatorOf(node.op)?.fields ?? {}) as OperatorFields;
   const changed = Object.entries(fields).flatMap(([name, field]) => {
     const value = (node as Record<string, unknown>)[name];
+    if (typeof value === 'string' && (field.holds === 'formula' || field.holds === 'number' || field.holds === 'time')) return [[name, rescaledNumber(value, factor, field.unit === 'frames')]];
     if (field.holds === 'keys') return [[name, rescaleOwnKeys(value as Readonly<Record<string, OwnKey>>, factor)]];
     return field.unit === 'frames' || field.unit === 'cuts' ? [[name, to(value)]] : [];
   });
   return { ...node, ...Object.fromEntries(changed) } as OperatorEntry;
+}
+
+/** A formula of a time or a number, at another rate. What comes to bare frames is made as many more. */
+function rescaledNumber(text: string, factor: number, inFrames: boolean): string {
+  const next = rescaledFormula(text, factor);
+  // A length that says its unit is converted by that; a bare number of frames is not.
+  return inFrames && !/\d\s*(s|f|b|bar)\b/.test(next) ? `(${next}) * ${rescaled(1, factor)}` : next;
 }
 
 /** Keys of an operator's own: their times and what they show, handles with them. */

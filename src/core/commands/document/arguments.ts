@@ -33,6 +33,10 @@ export function argumentSchemas() {
     markers: z.array(marker).min(1),
     /** Operators beside the one that is named first. */
     operators: z.array(z.strictObject({ layer: id, operator: id })).default([]),
+    dialFields: z.strictObject({
+      name: z.string().min(1).max(120).optional(), type: z.enum(['number', 'angle', 'point', 'colour', 'switch', 'choice', 'text']).optional(), unit: z.string().max(40).optional(), range: point.nullable().optional(),
+      step: z.number().positive().nullable().optional(), choices: z.array(z.string().min(1).max(120)).max(100).optional(), public: z.boolean().optional(),
+    }),
     rate: z.tuple([z.int().min(1), z.int().min(1)]),
     box: z.tuple([z.number(), z.number(), z.number(), z.number()]),
     blend: z.enum(BLENDS),

@@ -2,6 +2,7 @@ import type { Project } from '../../model';
 import type { Command } from './command';
 import type { Made } from './made';
 import { COMMANDS } from '../events';
+import { keepFormulas } from '../formulas/kept-formulas';
 import { keepPromises } from '../keys/kept-promises';
 import { keepStaggers } from '../staggers/kept-staggers';
 import type { Refused } from './refused';
@@ -17,7 +18,7 @@ type Frozen<T> = T extends (infer E)[] ? (number extends T['length'] ? readonly 
 export type Given<E extends Event> = Omit<ArgsOf<E>, 'ids' | Ways> & Partial<Pick<ArgsOf<E>, Extract<keyof ArgsOf<E>, Ways>>> & { readonly ids?: readonly string[] };
 
 /** Choices that a command makes by itself where nobody does. */
-type Ways = 'also' | 'moves' | 'born' | 'apart' | 'as' | 'bars' | 'keeps' | 'keepWas' | 'content' | 'near' | 'each' | 'soft' | 'name';
+type Ways = 'also' | 'moves' | 'born' | 'apart' | 'as' | 'bars' | 'keeps' | 'keepWas' | 'content' | 'near' | 'each' | 'soft' | 'name' | 'gain' | 'plus' | 'later' | 'type' | 'tolerance' | 'fields';
 
 /** The command of that name, or null. Its arguments are its own: who has them from elsewhere reads them by its schema. */
 export function commandOf(event: string): Command<string, object> | null {
@@ -38,8 +39,10 @@ export function work<E extends Event>(project: Project, event: E, args: Given<E>
   return { draft: draft && !('refused' in draft) ? kept(project, draft) : draft, ids };
 }
 
-/** What channels and staggers promise of themselves, kept through the edit. */
+/** What channels, staggers and formulas promise of themselves, kept through the edit. */
 function kept(project: Project, draft: Made): Made | Refused {
   const made = keepPromises(project, draft);
-  return 'refused' in made || draft.event.startsWith('staggers.') ? made : keepStaggers(project, made);
+  if ('refused' in made) return made;
+  const named = keepFormulas(project, made);
+  return draft.event.startsWith('staggers.') ? named : keepStaggers(project, named);
 }

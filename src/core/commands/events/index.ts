@@ -11,6 +11,13 @@ import { compositionSettle } from './composition-settle';
 import { compositionSize } from './composition-size';
 import { compositionTempo } from './composition-tempo';
 import { compositionUnsettle } from './composition-unsettle';
+import { dialsAdd } from './dials-add';
+import { dialsDelete } from './dials-delete';
+import { dialsGive } from './dials-give';
+import { dialsSet } from './dials-set';
+import { formulasBack } from './formulas-back';
+import { formulasKeys } from './formulas-keys';
+import { formulasSet } from './formulas-set';
 import { inksKind } from './inks-kind';
 import { inksSet } from './inks-set';
 import { keysAdd } from './keys-add';
@@ -65,6 +72,7 @@ import { timingStand } from './timing-stand';
 import { staggersForget } from './staggers-forget';
 import { staggersSet } from './staggers-set';
 import { layersUnnest } from './layers-unnest';
+import { linksSet } from './links-set';
 import { markersAdd } from './markers-add';
 import { markersDelete } from './markers-delete';
 import { markersSet } from './markers-set';
@@ -162,6 +170,14 @@ export const COMMANDS = [
   tracksEnds,
   tracksClosed,
   tracksLimits,
+  formulasSet,
+  formulasKeys,
+  formulasBack,
+  linksSet,
+  dialsAdd,
+  dialsSet,
+  dialsDelete,
+  dialsGive,
   keysAdd,
   keysMove,
   keysDelete,

@@ -3,6 +3,7 @@ import { fromMemory, inOrder, member, newComposition, newProject, type Asset, ty
 import { framesPerSecond, hull, type Frames } from '../../time';
 import { count, type Draft } from '../document/change';
 import { bringPresets, presetsOf, runningKeys, saidOf, type ClipPreset } from '../keys/clip-presets';
+import { withNames } from '../formulas/with-names';
 import { nextNames } from '../document/next-name';
 import { carriedStaggers, staggersAmong } from '../staggers/carried-staggers';
 import { compositionPath, layerPath } from '../document/paths';
@@ -94,7 +95,8 @@ export function pasteLayers(project: Project, compositionId: string, clip: Proje
   };
   // A second one of a name is told from the first by a number.
   const names = nextNames(layers.map((layer) => layer.name), Object.values(host.layers.by).map((layer) => layer.name));
-  const made = layers.map((layer, i): Layer => ({
+  const renamed = new Map(layers.map((layer, i) => [layer.name, names[i]!] as const).filter(([was, is]) => was !== is));
+  const made = layers.map((layer): Layer => (renamed.size === 0 ? layer : withNames(layer, renamed))).map((layer, i): Layer => ({
     ...layer, id: ids.get(layer.id)!, name: names[i]!, start: layer.start + by, spans: layer.spans.map(([a, b]) => [a + by, b + by] as const), locked: false,
     markers: Object.fromEntries(Object.values(layer.markers).map((marker) => [marker.id, { ...marker, at: marker.at + by }])),
     parent: link(layer.parent, names[i]!, 'follows'), partner: link(layer.partner, names[i]!, 'mirrors'), clipTo: link(layer.clipTo, names[i]!, 'is clipped by'),
