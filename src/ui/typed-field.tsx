@@ -17,6 +17,8 @@ export type TypedFieldProps<T> = {
   readonly onSame?: (() => void) | undefined;
   /** One step up or down with the arrow keys; `large` with Shift. */
   readonly onStep?: (direction: 1 | -1, large: boolean) => void;
+  /** Typed first, = begins a formula in place of the value. */
+  readonly onFormula?: (() => void) | undefined;
   readonly disabled?: boolean;
   readonly className?: string;
   readonly title?: string;
@@ -25,7 +27,7 @@ export type TypedFieldProps<T> = {
 };
 
 /** A field that says what typed text will become before Enter, keeps what cannot be read, and lets go with Esc. */
-export function TypedField<T>({ label, shown, edited, read, onSet, onSame, onStep, disabled, className = '', title, tone = 'raised' }: TypedFieldProps<T>) {
+export function TypedField<T>({ label, shown, edited, read, onSet, onSame, onStep, onFormula, disabled, className = '', title, tone = 'raised' }: TypedFieldProps<T>) {
   const [text, setText] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const hintId = useId();
@@ -78,7 +80,13 @@ export function TypedField<T>({ label, shown, edited, read, onSet, onSame, onSte
         // The press that enters the field selects what stands there; the browser would set a caret after that.
         onMouseDown={(event) => { if (event.button === 0 && document.activeElement !== event.currentTarget) { event.preventDefault(); event.currentTarget.focus(); } }}
         onFocus={() => setText((typed) => typed ?? edited)}
-        onChange={(event) => setText(seenText(event.target.value))}
+        onChange={(event) => {
+          const typed = seenText(event.target.value);
+          if (!onFormula || !typed.startsWith('=')) return setText(typed);
+          flushSync(() => setText(null));
+          input.current?.blur();
+          onFormula();
+        }}
         onBlur={() => (reading !== null && !reading.ok ? setText(null) : commit())}
         onKeyDown={onKeyDown}
         className={`w-full min-w-0 rounded-md px-1.5 py-1 font-mono text-[12px] text-paper hover:bg-lifted focus:bg-deep disabled:opacity-50 ${tone === 'raised' ? 'bg-raised' : 'bg-panel'} ${className}`}

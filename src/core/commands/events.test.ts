@@ -108,6 +108,7 @@ const SAMPLES: Readonly<Record<Event, object>> = {
   'formulas.set': { composition: 'main', tracks: [{ layer: 'lamp', track: 'rotation' }, { layer: 'child', track: 'rotation' }], formula: 'sine(1s, index / count) * 20' },
   'formulas.keys': { composition: 'main', tracks: [{ layer: 'late', track: 'rotation' }], tolerance: 0.5 },
   'formulas.back': { composition: 'main', tracks: [{ layer: 'late', track: 'skew' }] },
+  'formulas.recipe': { composition: 'main', tracks: [{ layer: 'child', track: 'rotation' }], recipe: 'sway' },
   'links.set': { composition: 'main', tracks: [{ layer: 'child', track: 'rotation' }], to: { layer: 'lamp', track: 'rotation' }, gain: 0.5, later: 4 },
   'dials.add': { composition: 'main', layer: 'desk', type: 'colour', fields: { name: 'Glow' } },
   'dials.set': { composition: 'main', layer: 'desk', dial: 'sway', fields: { name: 'Swing', range: [0, 10], public: true } },

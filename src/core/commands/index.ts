@@ -1,3 +1,7 @@
+export { DIAL_TYPES, type DialType } from './formulas/dials';
+export { followingWords, leaderName, linkText, trackWritten, type Following, type Leader } from './formulas/link';
+export { readLink } from './formulas/read-link';
+export { RECIPES, recipeOf, type Recipe } from './formulas/recipes';
 export { changeFrom, count, LABEL_LENGTH, upgradeChange, type Change, type Draft } from './document/change';
 export { takeBack } from './document/take-back';
 export { clipText, copyLayers, duplicateLayers, pasteLayers, type Pasting } from './layers/clip';

@@ -15,8 +15,8 @@ export type Reached = {
 
 /** What a formula may read beside its own text: the document, the clock and the sound, handed in by whoever knows them. */
 export type Around = {
-  /** What the result becomes. `frames`: it is counted in frames, so that a time is made frames. */
-  readonly gives: { readonly kind: Kind; readonly measure: Measure; readonly frames: boolean };
+  /** What the result becomes; any kind where that is null. `frames`: it is counted in frames, so that a time is made frames. */
+  readonly gives: { readonly kind: Kind | null; readonly measure: Measure; readonly frames: boolean };
   /** Frames in a second of the composition, and of the time `f` that the formula is asked with. */
   readonly rate: Rate;
   readonly ownRate: Rate;
@@ -24,7 +24,7 @@ export type Around = {
   /** What the composition is called, for sentences. */
   readonly name: string;
   /** The keyed value; null where nothing is keyed. */
-  readonly keyed: { readonly at: (at: Moment) => unknown; readonly moves: Moves } | null;
+  readonly keyed: { readonly kind: Kind; readonly measure: Measure; readonly at: (at: Moment) => unknown; readonly moves: Moves } | null;
   /** The moment of a time `f` of its own, as seen from another moment; at `f` of that moment it may differ from it by what a step holds. */
   readonly momentAt: (f: Frames, from: Moment) => Moment;
   /** Finds the track at the end of a path; fails at its place when there is none. */

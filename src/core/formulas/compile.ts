@@ -35,7 +35,7 @@ type Scope = { readonly around: Around; readonly lets: ReadonlyMap<string, Value
 /** The result as what it is given to: as the interface shows it, a time in frames where frames are counted. */
 function given(value: Value, around: Around): Value {
   const { gives } = around;
-  if (value.kind !== gives.kind) {
+  if (gives.kind !== null && value.kind !== gives.kind) {
     const hint = gives.kind === 'text' && value.kind === 'number' ? ' text(…) makes one of a number.' : gives.kind === 'number' && value.kind === 'point' ? ' Take its .x or .y.' : gives.kind === 'truth' && value.kind === 'number' ? ' Compare it, as in … > 0.' : '';
     fail(value, `Here ${KIND_WORDS[gives.kind]} is wanted, and this comes to ${KIND_WORDS[value.kind]}.${hint}`);
   }
@@ -149,7 +149,7 @@ function builtName(node: NodeOf<'name'>, name: BuiltName, around: Around): Value
     case 'keyed': {
       const { keyed } = around;
       if (!keyed) return fail(node, 'Nothing is keyed here, so that there is no keyed value.');
-      return made(node, around.gives.kind, around.gives.measure, [keyed], keyed.at);
+      return made(node, keyed.kind, keyed.measure, [keyed], keyed.at);
     }
   }
 }

@@ -59,6 +59,16 @@ export function keyedTracks(project: Project, layer: Layer): readonly Track[] {
   return known;
 }
 
+const moving = new WeakMap<readonly Track[], readonly Track[]>();
+
+/** The tracks of a layer that have keys or a formula, on or off: what rows show of it. */
+export function shownTracks(project: Project, layer: Layer): readonly Track[] {
+  const all = tracksOf(project, layer);
+  let known = moving.get(all);
+  if (!known) moving.set(all, (known = all.filter(({ channel }) => channel !== null && (hasKeys(channel) || channel.formula !== null))));
+  return known;
+}
+
 /** Tracks that stand in the layer itself and count in its own time: no public dials, no keys of operators. */
 export function ownTracks(layer: Layer): readonly Track[] {
   let known = owned.get(layer);

@@ -17,6 +17,7 @@ import { dialsGive } from './dials-give';
 import { dialsSet } from './dials-set';
 import { formulasBack } from './formulas-back';
 import { formulasKeys } from './formulas-keys';
+import { formulasRecipe } from './formulas-recipe';
 import { formulasSet } from './formulas-set';
 import { inksKind } from './inks-kind';
 import { inksSet } from './inks-set';
@@ -171,6 +172,7 @@ export const COMMANDS = [
   tracksClosed,
   tracksLimits,
   formulasSet,
+  formulasRecipe,
   formulasKeys,
   formulasBack,
   linksSet,

@@ -45,6 +45,8 @@ export type Drives = {
   readonly movesOf: (layer: Layer, address: string) => Moves | null;
   /** The formula of a track as it would be with another text. */
   readonly tried: (layer: Layer, track: Track, text: string) => Drive;
+  /** What a part of such a formula comes to, of whatever kind: for whoever points at it. */
+  readonly part: (layer: Layer, track: Track, text: string) => Drive;
   /** The same of a field of an operator. */
   readonly triedOn: (layer: Layer, node: OperatorNode, field: string, text: string) => Drive;
   /** The time that an operator gives by a formula, in frames of a side; null while it is wrong. */
@@ -114,6 +116,7 @@ function prepare(project: Project, host: Composition): Drives {
       const start = keyOf(host, layer, track.address);
       return trackDrive(layer, { ...track, channel: track.channel ?? RESTING(track) }, text, constantly(() => ringFrom(project, start, `${layer.name}.${track.spec.label.toLowerCase()}`, reads)), reads);
     },
+    part: (layer, track, text) => trackDrive(layer, { ...track, channel: track.channel ?? RESTING(track) }, text, () => null, [], true),
     triedOn(layer, node, field, text) {
       const is = (operatorOf(node.op)!.fields as OperatorFields)[field]!.holds === 'formula' ? 'time' : 'number';
       const reads: Edge[] = [];
@@ -242,7 +245,7 @@ function prepare(project: Project, host: Composition): Drives {
     return { kind: kindOf(spec), measure: measureOf(spec, isDial), moves, read };
   }
 
-  function trackDrive(layer: Layer, track: NonNullable<Drive['track']>, text: string, ring: Drive['ring'], reads: Edge[] = []): Drive {
+  function trackDrive(layer: Layer, track: NonNullable<Drive['track']>, text: string, ring: Drive['ring'], reads: Edge[] = [], anyKind = false): Drive {
     const { channel, spec, address } = track;
     const isDial = layer.kind === 'dials' || spec.clock === 'source';
     // What a nest's dial is, is known with its source.
@@ -255,9 +258,9 @@ function prepare(project: Project, host: Composition): Drives {
     const moving = hasKeys(channel);
     const outcome = compile(text, {
       ...around(layer, reads, () => undefined),
-      gives: { kind: kindOf(full.spec), measure: measureOf(full.spec, isDial), frames: full.spec.unit === 'frames' && !isDial },
+      gives: { kind: anyKind ? null : kindOf(full.spec), measure: measureOf(full.spec, isDial), frames: !anyKind && full.spec.unit === 'frames' && !isDial },
       ownRate: host.rate, clockless: null,
-      keyed: { at: moving ? ({ frame }) => keyed(frame) : constantly(() => sampleChannel(channel, full.spec, 0)), moves: moving ? 'in time' : 'never' },
+      keyed: { kind: kindOf(full.spec), measure: measureOf(full.spec, isDial), at: moving ? ({ frame }) => keyed(frame) : constantly(() => sampleChannel(channel, full.spec, 0)), moves: moving ? 'in time' : 'never' },
       momentAt: (f, { index, count }) => ({ frame: f + layer.start, f: heldAt(f + layer.start), index, count }),
     });
     const raw = (frame: Frames) => {

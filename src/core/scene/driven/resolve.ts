@@ -32,6 +32,15 @@ export function resolve(project: Project, host: Composition, owner: Layer, { nes
   return { through, host: here, layer, ...trackOf(project, layer, rest) };
 }
 
+/** The same without failing: null where a path leads nowhere. */
+export function resolvePath(project: Project, host: Composition, owner: Layer, path: NodeOf<'path'>): Resolved | null {
+  try {
+    return resolve(project, host, owner, path);
+  } catch {
+    return null;
+  }
+}
+
 function home(_: Project, host: Composition, owner: Layer, step: PathStep): Layer {
   if (step.name === 'self') return owner;
   if (step.name !== 'parent') return layerNamed(host, step);

@@ -3,6 +3,7 @@ import type { Event, History, KeyRef, MarkerRef } from '../../../core/commands';
 import type { ShownLayer } from '../../../core/evaluate';
 import type { LayerOf, Project } from '../../../core/model';
 import type { Gesture, PlayLog } from '../../../workers/picture/protocol';
+import type { Driven } from '../formula/driving';
 import type { SaveState } from './keeping';
 import type { SetAside } from './outbox';
 import type { Settings } from './settings';
@@ -122,6 +123,10 @@ export type EditorState = {
   readonly messages: readonly Message[];
   /** What is asked for by numbers, and the numbers so far. */
   readonly asking: { readonly id: string; readonly values: Readonly<Record<string, number | string | null>> } | null;
+  /** The track of the selected layers whose menu was asked for last. */
+  readonly fieldMeant: string | null;
+  /** The formula that is being written, and what it began with. */
+  readonly driving: { readonly driven: Driven; readonly text: string } | null;
   /** The lane in which the pointer draws. */
   readonly drawing: string | null;
   /** A new nest, or what a composition's new length, rate or size brought along, while it may be done otherwise. */

@@ -7,17 +7,19 @@ import { keyingOf } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { gestureIds } from '../editor/fresh-id';
 import { followPointer } from '../follow-pointer';
+import { FORMULA_MENU } from '../editor/actions/formulas';
+import { FormulaBlock } from '../formula/formula-block';
 import { ColourField } from './colour-field';
 import { KeyStringOf } from '../string/string';
 import { readNumberForEach, showNumber } from './read-number';
 
-type Props = { readonly project: Project; readonly composition: Composition; readonly layers: readonly Layer[]; readonly channel: string; readonly frame: number; readonly wide?: boolean };
+type Props = { readonly project: Project; readonly composition: Composition; readonly layers: readonly Layer[]; readonly channel: string; readonly frame: number; readonly wide?: boolean; /** Another word before it than its label. */ readonly named?: string };
 
 /** Frames of a drag over a label: how many pixels are one step. */
 const SCRUB = 2;
 
 /** One channel of one or more layers: its value at the playhead, typed, stepped or scrubbed, and its peg. */
-export function ChannelField({ project, composition, layers, channel, frame, wide }: Props) {
+export function ChannelField({ project, composition, layers, channel, frame, wide, named }: Props) {
   const editor = useEditor();
   const keying = useEditorState((state) => state.keying);
   // A gesture is about the values that stood here when it began, and so about their frame: while it plays, the playhead goes on.
@@ -63,13 +65,14 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
       else editor.letGo();
     });
   };
-  const formula = layers.length === 1 ? first.one.channel?.formula : null;
+  const driven = found.some(({ one }) => one.channel !== null && one.channel.formula !== null && !one.channel.formulaOff);
+  const drive = () => editor.set({ driving: { driven: { composition: composition.id, layers: layers.map(({ id }) => id), track: channel, operator: null }, text: '' } });
   return (
-    <div data-field={channel} className={`grid grid-cols-[70px_minmax(0,1fr)_54px] items-center gap-1 ${wide ? 'col-span-full' : ''}`}>
-      <span className={`text-[12.5px] leading-tight text-muted ${spec.type === 'N' && !disabled ? 'cursor-ew-resize touch-none select-none hover:text-paper' : ''}`} title={spec.type === 'N' ? `${spec.label}: drag sideways to change, with Shift in tens` : spec.label} onPointerDown={scrub}>{underHead(spec.label)}</span>
-      <ValueField label={label} found={first.one} values={values} onSet={set} onSame={keying ? () => set(values) : undefined} onNudge={(next) => set(next, true)} onTry={tryOut} disabled={disabled} />
+    <div data-field={channel} data-pick={layers.length === 1 ? `${layers[0]!.id} ${channel}` : undefined} onContextMenu={(event) => { event.preventDefault(); editor.set({ fieldMeant: channel, menu: { x: event.clientX, y: event.clientY, groups: FORMULA_MENU, under: [] } }); }} className={`grid grid-cols-[70px_minmax(0,1fr)_54px] items-center gap-1 ${wide ? 'col-span-full' : ''}`}>
+      <span className={`text-[12.5px] leading-tight text-muted ${spec.type === 'N' && !disabled ? 'cursor-ew-resize touch-none select-none hover:text-paper' : ''}`} title={spec.type === 'N' ? `${spec.label}: drag sideways to change, with Shift in tens` : spec.label} onPointerDown={scrub}>{named ?? underHead(spec.label)}</span>
+      <ValueField onFormula={drive} driven={driven} label={label} found={first.one} values={values} onSet={set} onSame={keying ? () => set(values) : undefined} onNudge={(next) => set(next, true)} onTry={tryOut} disabled={disabled} />
       <KeyStringOf layers={layers} track={channel} label={spec.label} project={project} composition={composition} frame={frame} disabled={disabled} />
-      {formula && <p className="col-span-full truncate text-[12px] text-plum" title={formula}>Formula kept, not played yet: {formula}</p>}
+      <FormulaBlock project={project} composition={composition} layers={layers} track={channel} frame={frame} />
     </div>
   );
 }
@@ -89,9 +92,9 @@ function underHead(label: string): string {
   return bare === label ? label : `${bare.charAt(0).toUpperCase()}${bare.slice(1)}`;
 }
 
-type ValueProps = { readonly label: string; readonly found: Track; readonly values: readonly unknown[]; readonly onSet: (values: readonly unknown[]) => void; readonly onSame: (() => void) | undefined; readonly onNudge: (values: readonly unknown[]) => void; readonly onTry: (values: readonly unknown[] | null) => void; readonly disabled: boolean };
+type ValueProps = { readonly onFormula: () => void; /** A formula gives what stands there. */ readonly driven: boolean; readonly label: string; readonly found: Track; readonly values: readonly unknown[]; readonly onSet: (values: readonly unknown[]) => void; readonly onSame: (() => void) | undefined; readonly onNudge: (values: readonly unknown[]) => void; readonly onTry: (values: readonly unknown[] | null) => void; readonly disabled: boolean };
 
-function ValueField({ label, found: { spec }, values, onSet, onSame, onNudge, onTry, disabled }: ValueProps) {
+function ValueField({ onFormula, driven, label, found: { spec }, values, onSet, onSame, onNudge, onTry, disabled }: ValueProps) {
   const [value] = values;
   const mixed = values.some((one) => JSON.stringify(one) !== JSON.stringify(value));
   const all = (next: unknown) => onSet(values.map(() => next));
@@ -100,7 +103,7 @@ function ValueField({ label, found: { spec }, values, onSet, onSame, onNudge, on
       const numbers = values as readonly number[];
       return (
         <TypedField
-          label={label} disabled={disabled} edited={mixed ? '' : showNumber(numbers[0]!)} shown={mixed ? 'mixed' : withUnit(numbers[0]!, spec)} className="px-1!"
+          label={label} disabled={disabled} edited={mixed ? '' : showNumber(numbers[0]!)} shown={mixed ? 'mixed' : withUnit(numbers[0]!, spec)} className={`px-1! ${driven ? 'text-plum!' : ''}`} onFormula={onFormula}
           read={(text) => readNumberForEach(text, numbers, spec.unit)} onSet={onSet} onSame={onSame} onStep={(direction, large) => onNudge(numbers.map((number) => Math.round((number + direction * (large ? 10 : 1)) * 1e6) / 1e6))}
         />
       );
@@ -114,13 +117,13 @@ function ValueField({ label, found: { spec }, values, onSet, onSame, onNudge, on
             const parts = text.trim().split(/[\s;]+|,\s+/).map(Number);
             return parts.length === 2 && parts.every(Number.isFinite) ? { ok: true, value: parts, read: parts.join(', ') } : { ok: false, why: 'Type two numbers with a space between them.' };
           }}
-          onSet={all}
+          onSet={all} onFormula={onFormula} className={driven ? 'text-plum!' : ''}
         />
       );
     }
     case 'C': return <ColourField label={label} value={value as readonly [number, number, number, number]} mixed={mixed} onSet={all} onTry={(next) => onTry(next && values.map(() => next))} disabled={disabled} />;
     case 'T':
-      return <TypedField label={label} disabled={disabled} edited={mixed ? '' : String(value)} shown={mixed ? 'mixed' : String(value).replace(/\n/g, ' ⏎ ')} read={(text) => ({ ok: true, value: text, read: text })} onSet={all} className="font-sans" />;
+      return <TypedField label={label} disabled={disabled} edited={mixed ? '' : String(value)} shown={mixed ? 'mixed' : String(value).replace(/\n/g, ' ⏎ ')} read={(text) => ({ ok: true, value: text, read: text })} onSet={all} onFormula={onFormula} className={`font-sans ${driven ? 'text-plum!' : ''}`} />;
     case 'S': return <span className="truncate px-1.5 py-1 text-[12px] text-muted" title="Double-click the path on the picture to pull its corners">{mixed ? 'several' : `${(value as { points: unknown[] }).points.length} corners`}</span>;
     case 'B': return <input type="checkbox" className="size-[16px] accent-leaf" aria-label={label} checked={value as boolean} disabled={disabled} onChange={(event) => all(event.target.checked)} />;
     case 'E': return <span className="px-2 py-1">{String(value)}</span>;

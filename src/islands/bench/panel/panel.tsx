@@ -12,6 +12,7 @@ import { useStaged } from '../staged';
 import { BarGroup } from './bar-group';
 import { ChannelField } from './channel-field';
 import { CompositionPanel } from './composition-panel';
+import { DialsGroup, PublicDials } from './dials-group';
 import { Group } from './group';
 import { InkGroups } from './ink-group';
 import { Kept } from './kept';
@@ -66,6 +67,8 @@ const PanelOf = memo(function PanelOf({ project, composition, frame, selected, k
       </header>
       {keys.length > 0 && <KeyGroup project={project} composition={composition} refs={keys} />}
       {(keys.length > 0 || !nests) && motion}
+      {nests && <PublicDials {...fields} />}
+      <DialsGroup {...fields} />
       {nests && stage > 1 && <TimingStack project={project} composition={composition} layers={layers} />}
       {nests && stage > 1 && <BarGroup composition={composition} layers={layers} />}
       {keys.length === 0 && nests && motion}
@@ -102,6 +105,7 @@ function kindWords(project: Project, layer: Layer): string {
     case 'null': return 'null: a pose alone';
     case 'image': return `picture ${member(project.assets.by, layer.source)?.name ?? 'that is missing'}`;
     case 'copies': return 'live repeats of a layer';
+    case 'dials': return 'values that formulas read';
     case 'wash': return layer.appliesTo === null ? 'wash over all below it' : 'wash over one layer';
     default: return `${layer.kind}, kept and not played yet`;
   }

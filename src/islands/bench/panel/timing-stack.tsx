@@ -8,6 +8,7 @@ import { Button, IconButton, Menu, Select, TypedField, type Reading } from '../.
 import { addTiming } from '../editor/actions';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { followPointer } from '../follow-pointer';
+import { OperatorFormula } from '../formula/operator-formula';
 import { Fields, Group } from './group';
 import { KeptStacks } from './kept-stacks';
 import { Labelled } from './labelled';
@@ -104,7 +105,9 @@ function OperatorRow({ project, composition, layers, step }: Props & { readonly 
         <div className="pt-1">
           <Fields>
             {Object.entries(definition.fields as OperatorFields).filter(([, { onlyWith, holds }]) => holds !== 'keys' && (!onlyWith || agreed(nodes, onlyWith[0]) === onlyWith[1])).map(([name, field]) => (
-              <OperatorInput key={name} place={`step.${node.op}.${name}`} title={title} field={field} value={agreed(nodes, name)} mixed={agreed(nodes, name) === undefined} clock={clock} markers={markers} disabled={locked} onSet={(value) => set({ [name]: value })} />
+              field.holds === 'formula'
+                ? <OperatorFormula key={name} label={`${field.label} of ${title}`} composition={composition.id} layers={layers.map(({ id }) => id)} operator={node.id} field={name} text={(agreed(nodes, name) as string | undefined) ?? null} disabled={locked} onSet={(value) => set({ [name]: value })} />
+                : <OperatorInput key={name} place={`step.${node.op}.${name}`} title={title} field={field} value={agreed(nodes, name)} mixed={agreed(nodes, name) === undefined} clock={clock} markers={markers} disabled={locked} onSet={(value) => set({ [name]: value })} />
             ))}
           </Fields>
         </div>
@@ -144,12 +147,14 @@ function OperatorInput({ place, title, field, value, mixed, clock, markers, onSe
   const read = (text: string): Reading<unknown> => {
     if (text.trim() === '' && value === null) return { ok: true, value: null, read: none };
     if (field.start === null && (/^-?$/.test(text.trim()) || text.trim() === none)) return { ok: true, value: null, read: none };
+    // A number may be a formula of dials, worked out once.
+    if (text.trim().startsWith('=')) return text.trim().length > 1 ? { ok: true, value: text.trim().slice(1).trim(), read: 'what dials give' } : { ok: false, why: 'After = comes a formula of dials, as in = Desk.Pace.' };
     const tied = field.holds === 'time' ? readMoment(text, markers) : null;
     if (tied) return { ok: true, value: tied, read: `${showTime(tied, markers)}, now ${showNumber(tied.was)} f` };
     const reading = readNumber(text, number, unit, field.unit === 'frames' ? clock : undefined);
     return reading.ok ? { ...reading, value: reading.value / factor } : reading;
   };
-  const text = mixed ? 'mixed' : value === null || value === undefined ? none : typeof value === 'string' ? value : typeof value === 'object' ? showTime(value as never, markers) : showNumber(number);
+  const text = mixed ? 'mixed' : value === null || value === undefined ? none : typeof value === 'string' ? `= ${value}` : typeof value === 'object' ? showTime(value as never, markers) : showNumber(number);
   return (
     <Labelled full name={field.label} field={place}>
       <TypedField label={label} edited={mixed ? '' : text} shown={typeof value === 'number' && unit !== '' ? `${text} ${unit}` : text} read={read} onSet={onSet} disabled={disabled} onStep={(direction, large) => onSet((number + direction * (large ? 10 : 1)) / factor)} tone="inset" />

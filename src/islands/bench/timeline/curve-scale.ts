@@ -3,6 +3,7 @@ import { runsRound, segmentControls, type ScalarKey } from '../../../core/keys';
 import { channelSampler, keyTimesOf, type Track } from '../../../core/scene';
 import type { Channel, Composition, Layer, Project } from '../../../core/model';
 import { curveKey } from '../editor/state';
+import { drivenAt, drivenRange } from './rows/driven-line';
 
 /** The room above and below a curve, in pixels. */
 export const PADDING = 16;
@@ -28,11 +29,17 @@ export function curveScale(project: Project, composition: Composition, layer: La
   const sample = channelSampler(track.channel!, 'N') as (x: number) => number;
   const times = keyTimesOf(project, composition, layer, track);
   const valueAt = (frame: number) => sample(times.at(frame));
+  const driven = drivenAt(project, composition, layer, track);
   const name = curveKey(composition.id, layer.id, track.address);
-  const { low, high } = (pulled ? rested.get(name) : undefined) ?? rangeOf(composition, track, valueAt);
+  const { low, high } = (pulled ? rested.get(name) : undefined) ?? withDriven(rangeOf(composition, track, valueAt), driven && drivenRange(driven, composition));
   if (!pulled) rested.set(name, { low, high });
   const perPixel = (high - low) / Math.max(10, height - 2 * PADDING);
   return { low, high, valueAt, perPixel, y: (value) => height - PADDING - (value - low) / perPixel };
+}
+
+/** A range with what a formula gives in it. */
+function withDriven(range: Range, driven: readonly [number, number] | null): Range {
+  return driven ? { low: Math.min(range.low, driven[0]), high: Math.max(range.high, driven[1]) } : range;
 }
 
 function rangeOf({ duration }: Composition, track: Track, valueAt: (frame: number) => number): Range {

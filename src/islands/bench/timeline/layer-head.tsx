@@ -51,7 +51,7 @@ export const LayerHead = memo(function LayerHead({ top, height, index, layer, co
     editor.do('layers.set', { composition, layers: selected ? selection.layers : [layer.id], field, value });
   };
   return (
-    <div role="row" aria-rowindex={index + 1} aria-selected={selected} style={{ top, height }} onContextMenu={(event) => acts.menu(layer, event)}
+    <div role="row" data-pick={layer.id} aria-rowindex={index + 1} aria-selected={selected} style={{ top, height }} onContextMenu={(event) => acts.menu(layer, event)}
       className={`group absolute inset-x-0 flex items-center gap-0.5 border-b border-[#262a20] pr-1.5 pl-1 ${target ? 'bg-leaf/25 ring-1 ring-leaf ring-inset' : selected ? 'bg-[#232a1b]' : ''}`}>
       <span role="gridcell" className="flex min-w-0 grow items-center gap-1" style={{ paddingLeft: 6 + depth * 12 }}>
         {opens ? (

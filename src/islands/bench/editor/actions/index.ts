@@ -4,6 +4,7 @@ import type { Action } from './action';
 import { ASK_ACTIONS } from '../asks';
 import { ARRANGE_ACTIONS } from './arrange-keys';
 import { BAR_ACTIONS } from './bars';
+import { FORMULA_ACTIONS } from './formulas';
 import { FIELD_ACTIONS } from './fields';
 import { EDIT_ACTIONS } from './edit';
 import { KEY_ACTIONS } from './keys';
@@ -17,7 +18,7 @@ import { addTiming, TIMING_ACTIONS } from './timing';
 import { VIEW_ACTIONS } from './view';
 
 /** Everything that can be done on the Bench, in the order that lists show it. */
-export const ACTIONS: readonly Action[] = [...PLAY_ACTIONS, ...EDIT_ACTIONS, ...LAYER_ACTIONS, ...TIME_ACTIONS, ...TIMING_ACTIONS, ...KEY_ACTIONS, ...ARRANGE_ACTIONS, ...MOTION_ACTIONS, ...POSE_ACTIONS, ...BAR_ACTIONS, ...ASK_ACTIONS, ...VIEW_ACTIONS, ...FIELD_ACTIONS, ...PROJECT_ACTIONS];
+export const ACTIONS: readonly Action[] = [...PLAY_ACTIONS, ...EDIT_ACTIONS, ...LAYER_ACTIONS, ...TIME_ACTIONS, ...TIMING_ACTIONS, ...KEY_ACTIONS, ...ARRANGE_ACTIONS, ...MOTION_ACTIONS, ...FORMULA_ACTIONS, ...POSE_ACTIONS, ...BAR_ACTIONS, ...ASK_ACTIONS, ...VIEW_ACTIONS, ...FIELD_ACTIONS, ...PROJECT_ACTIONS];
 
 export function actionOf(id: string): Action {
   const found = ACTIONS.find((action) => action.id === id);

@@ -1,5 +1,5 @@
 import { member, type Layer } from '../../../../core/model';
-import { keyedTracks, trackAt } from '../../../../core/scene';
+import { shownTracks, trackAt } from '../../../../core/scene';
 import { placePicture, zoomPictureAt } from '../../picture/place-picture';
 import { shownView, wholeView, xOf, zoomAt } from '../../timeline/scale';
 import { current, keyingOf, type Editor } from '../editor';
@@ -58,7 +58,7 @@ function lanesMeant(state: EditorState): readonly string[] {
   const chosen = chosenLayers(state);
   const nests = chosen.filter((layer) => layer.kind === 'nest').map((layer) => foldKey(id, layer.id));
   if (nests.length > 0) return nests;
-  return chosen.flatMap((layer) => keyedTracks(state.project, layer).filter((track) => track.spec.type === 'N').map((track) => curveKey(id, layer.id, track.address))).slice(0, MOST_LANES);
+  return chosen.flatMap((layer) => shownTracks(state.project, layer).filter((track) => track.spec.type === 'N').map((track) => curveKey(id, layer.id, track.address))).slice(0, MOST_LANES);
 }
 const needsLanes = (state: EditorState): string | null => (lanesMeant(state).length > 0 ? null : 'Select a nest to see its picture time, or keys to see their curve.');
 const laneIsAlone = (state: EditorState): boolean => { const { id, layers } = current(state); return layers.order.some((layer) => foldKey(id, layer) === state.laneAlone?.split(' ')[0]); };

@@ -1,12 +1,13 @@
 import { Maximize2, Minimize2, Pencil, X } from 'lucide-react';
 import { isHeldKey, keyName, keysOf, type KeyRef } from '../../../../core/commands';
 import { runsRound, segmentControls, type Handle, type ScalarKey } from '../../../../core/keys';
-import { keyedTracks, keyTimesOf, trackAt, unbent, type Track } from '../../../../core/scene';
+import { keyedTracks, hasKeys, keyTimesOf, shownTracks, trackAt, unbent, type Track } from '../../../../core/scene';
 import { inOrder, member, type Channel, type Composition, type Layer, type Project } from '../../../../core/model';
 import { framesPerSecond } from '../../../../core/time';
 import { IconButton, Select } from '../../../../ui';
 import { useEditor, useEditorState } from '../../editor/editor-context';
 import { curveKey, type TimelineView } from '../../editor/state';
+import { FormulaBlock } from '../../formula/formula-block';
 import { showNumber } from '../../panel/read-number';
 import { curveScale, PADDING, type CurveScale } from '../curve-scale';
 import type { Grip, Hit } from '../hit';
@@ -15,6 +16,7 @@ import { legGrip } from '../leg-grip';
 import { keyNames, pegsOf } from '../pegs';
 import { frameOf, xOf } from '../scale';
 import type { TracksLook } from '../tracks-look';
+import { drawDriven, drivenAt, isDrivenNow } from './driven-line';
 import { defineRow, type HeadProps, type Row, type RowPlace } from './row';
 import { trackRow } from './track-row';
 
@@ -33,11 +35,11 @@ const MOST_MARKED = 200;
 export const curveRow = defineRow<Track>({
   kind: 'curve',
   height: 138,
-  under: ({ project, composition }, layer, choice) => keyedTracks(project, layer).filter((track) => track.spec.type === 'N' && choice.lanes.has(curveKey(composition.id, layer.id, track.address))).map((track) => ({ key: ` ${track.address}`, own: track, below: `${trackRow.kind} ${track.address}` })),
+  under: ({ project, composition }, layer, choice) => shownTracks(project, layer).filter((track) => track.spec.type === 'N' && choice.lanes.has(curveKey(composition.id, layer.id, track.address))).map((track) => ({ key: ` ${track.address}`, own: track, below: `${trackRow.kind} ${track.address}` })),
   draw: drawCurve,
   hit: hitCurve,
   alone({ project }, layer, name) {
-    const track = keyedTracks(project, layer).find((one) => one.address === name && one.spec.type === 'N');
+    const track = shownTracks(project, layer).find((one) => one.address === name && one.spec.type === 'N');
     return track ? { key: ` ${name}`, own: track } : null;
   },
   pegs: (row, { project, composition }) => pegsOf(project, composition, row.layer!, [row.own]),
@@ -105,6 +107,8 @@ function drawCurve(to: CanvasRenderingContext2D, look: TracksLook, row: Row<Trac
   line(to, scale, view, from, Math.min(until, first), 0.4, INK.amber);
   line(to, scale, view, Math.max(from, last), until, 0.4, INK.amber);
   drawBeyond(to, scale, view, track, offset, from, until);
+  const driven = drivenAt(project, composition, layer, track);
+  if (driven) drawDriven(to, look, driven, scale.y, 2);
   drawLevelWords(to, scale, track, Math.min(width, xOf(composition.duration, view)));
   for (const knob of knobsOf(track, layer, { project, composition }, view, width, scale)) {
     const own = knob.key[knob.side];
@@ -382,19 +386,22 @@ function Head({ row, project, composition }: HeadProps<Track>) {
   const key = curveKey(composition.id, layer.id, track.address);
   const alone = useEditorState((state) => state.laneAlone === key);
   const drawing = useEditorState((state) => state.drawing === key);
+  const frame = useEditorState((state) => (track.channel?.formula ? state.frame : 0));
   const fresh = currentTrack(project, composition, layer.id, track.address) ?? track;
   const { after, repeats } = fresh.channel!;
   const close = () => editor.set({ lanes: new Set([...editor.store.getState().lanes].filter((one) => one !== key)), ...(alone ? { laneAlone: null } : {}) });
   return (
     <div role="row" style={{ top, height }} className="absolute inset-x-0 flex flex-col gap-1 overflow-hidden border-b border-[#262a20] py-2 pr-2 pl-9 text-[12.5px]">
       <span role="gridcell" className="flex items-center gap-1">
-        <span className="min-w-0 grow truncate text-amber">{track.spec.label}</span>
+        <span className={`min-w-0 grow truncate ${isDrivenNow(fresh.channel) ? 'text-plum' : 'text-amber'}`}>{track.spec.label}</span>
         <IconButton className="h-5" label={alone ? `${track.spec.label} among the rows again` : `${track.spec.label} over the whole timeline`} hint="Shift+L" onClick={() => editor.set({ laneAlone: alone ? null : key })}>{alone ? <Minimize2 size={12} /> : <Maximize2 size={12} />}</IconButton>
         <IconButton className="h-5" pressed={drawing} label={drawing ? `Stop drawing ${track.spec.label}` : `Draw ${track.spec.label} by hand`} onClick={() => editor.set({ drawing: drawing ? null : key })}><Pencil size={12} /></IconButton>
         <IconButton className="h-5" label={`Close the lane of ${track.spec.label} of ${layer.name}`} hint="L" onClick={close}><X size={12} /></IconButton>
       </span>
-      <span role="gridcell" className="truncate text-[12px] text-muted">{layer.name} · faint: speed</span>
-      <span role="gridcell" className="mt-auto flex items-center gap-1 text-[12px] text-muted">
+      {fresh.channel!.formula === null
+        ? <span role="gridcell" className="truncate text-[12px] text-muted">{layer.name} · faint: speed</span>
+        : <span role="gridcell" className="-ml-2 max-h-24 overflow-y-auto"><FormulaBlock project={project} composition={composition} layers={[layer]} track={track.address} frame={frame} inLane /></span>}
+      <span role="gridcell" className={`mt-auto flex items-center gap-1 text-[12px] text-muted ${hasKeys(fresh.channel!) ? '' : 'hidden'}`}>
         <span className="shrink-0">After</span>
         <span className="min-w-0 grow"><Select label={`After the last key of ${track.spec.label}`} value={after} onChange={(rule) => void editor.do('tracks.outside', { composition: composition.id, tracks: [{ layer: layer.id, track: track.address }], side: 'after', rule })} options={RULES} /></span>
         {(after === 'repeat' || after === 'climb' || after === 'swing') && <span className="shrink-0 font-mono">{repeats === null ? '∞' : `× ${repeats}`}</span>}

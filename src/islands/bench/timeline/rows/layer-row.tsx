@@ -1,4 +1,4 @@
-import { keyedTracks } from '../../../../core/scene';
+import { keyedTracks, shownTracks } from '../../../../core/scene';
 import { inTime, member, type Composition, type Layer } from '../../../../core/model';
 import { useEditorState } from '../../editor/editor-context';
 import { foldKey, type TimelineView } from '../../editor/state';
@@ -23,7 +23,7 @@ const END = 6;
 export const layerRow = defineRow<Own>({
   kind: 'layer',
   height: 27,
-  under: ({ project, composition }, layer, choice) => [{ key: '', own: { open: choice.unfolded.has(foldKey(composition.id, layer.id)), opens: choice.alone === null && keyedTracks(project, layer).length > 0 } }],
+  under: ({ project, composition }, layer, choice) => [{ key: '', own: { open: choice.unfolded.has(foldKey(composition.id, layer.id)), opens: choice.alone === null && shownTracks(project, layer).length > 0 } }],
   draw(to, look, row) {
     const layer = row.layer!;
     if (look.selection.layers.includes(layer.id)) {

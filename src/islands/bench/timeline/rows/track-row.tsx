@@ -1,6 +1,6 @@
 import { memo, useMemo } from 'react';
 import { keysOf } from '../../../../core/commands';
-import { channelSampler, keyedTracks, keyTimesOf, valueAt, type Track } from '../../../../core/scene';
+import { channelSampler, hasKeys, keyTimesOf, shownTracks, valueAt, type Track } from '../../../../core/scene';
 import type { Channel, Composition, Layer, Project } from '../../../../core/model';
 import { useEditorState } from '../../editor/editor-context';
 import { foldKey } from '../../editor/state';
@@ -11,6 +11,7 @@ import { INK } from '../inks';
 import { legGrip } from '../leg-grip';
 import { nearestPeg, pegsOf } from '../pegs';
 import { frameOf, xOf } from '../scale';
+import { drawDriven, drivenAt, drivenRange, isDrivenNow } from './driven-line';
 import { shiftedTrack, slidBy } from '../shift';
 import type { TracksLook } from '../tracks-look';
 import { defineRow, type Row } from './row';
@@ -19,13 +20,14 @@ import { defineRow, type Row } from './row';
 export const trackRow = defineRow<Track>({
   kind: 'track',
   height: 24,
-  under: ({ project, composition }, layer, choice) => (choice.unfolded.has(foldKey(composition.id, layer.id)) ? keyedTracks(project, layer).map((track) => ({ key: ` ${track.address}`, own: track })) : []),
+  under: ({ project, composition }, layer, choice) => (choice.unfolded.has(foldKey(composition.id, layer.id)) ? shownTracks(project, layer).map((track) => ({ key: ` ${track.address}`, own: track })) : []),
   draw: (to, look, row) => drawMotion(to, look, row.layer!, row, row.own),
   hit(row, { project, composition }, view, x, y) {
     const layer = row.layer!;
     const peg = nearestPeg(pegsOf(project, composition, layer, [row.own]), view, x);
     if (peg) return { kind: 'keys', ...peg, layer: layer.id };
     // Beside the line a press still opens a rectangle.
+    if (!hasKeys(row.own.channel!)) return { kind: 'row', layer: layer.id };
     const onLine = Math.abs(lineAt(project, composition, layer, row.own, frameOf(x, view), row.height) - y) <= ON_LINE;
     return (onLine ? legGrip({ project, composition }, layer, row.own, view, x, row.height) : null) ?? { kind: 'row', layer: layer.id };
   },
@@ -56,7 +58,7 @@ function rangeOf(channel: Channel): readonly [low: number, high: number] {
 
 /** Where in a row of a height the line of a track stands at a frame, from the row's top. */
 function lineAt(project: Project, composition: Composition, layer: Layer, { address, channel, spec, operator }: Track, frame: number, height: number): number {
-  if (!channel || spec.type !== 'N') return height / 2;
+  if (!channel || spec.type !== 'N' || !hasKeys(channel)) return height / 2;
   const value = (channelSampler(channel, 'N') as (x: number) => number)(keyTimesOf(project, composition, layer, { address, spec, operator }).at(frame));
   return yIn(value, rangeOf(channel), height);
 }
@@ -75,7 +77,15 @@ function drawMotion(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer
   const { channel, spec } = track;
   const times = keyTimesOf(project, composition, layer, track);
   const pegs = pegsOf(project, composition, layer, [track]);
-  if (!channel || pegs.length === 0) return;
+  if (!channel) return;
+  const driven = spec.type === 'N' ? drivenAt(project, composition, layer, track) : null;
+  if (driven) {
+    const [low, high] = drivenRange(driven, composition);
+    const keyed = hasKeys(channel) ? rangeOf(channel) : ([channel.value, channel.value] as readonly [number, number]);
+    const both: readonly [number, number] = [Math.min(low, keyed[0]), Math.max(high, keyed[1])];
+    drawDriven(to, look, driven, (value) => row.top + yIn(value, both, row.height));
+  }
+  if (pegs.length === 0) return;
   const middle = row.top + row.height / 2;
   const first = Math.max(0, xOf(pegs[0]!.at, view));
   const last = Math.min(width, xOf(pegs[pegs.length - 1]!.at, view));
@@ -88,7 +98,9 @@ function drawMotion(to: CanvasRenderingContext2D, look: TracksLook, layer: Layer
     for (let x = first; x <= last; x += 2) {
       points.push([x, valueAt(x)]);
     }
-    const range = rangeOf(channel);
+    const own = rangeOf(channel);
+    const given = driven ? drivenRange(driven, composition) : own;
+    const range: readonly [number, number] = [Math.min(own[0], given[0]), Math.max(own[1], given[1])];
     const y = (value: number) => row.top + yIn(value, range, row.height);
     // Where the layer's own timing bends its keys, a stretch of the line is not a stretch between two pegs.
     const heldUntil = times.even ? pegs.flatMap((peg, i) => (i + 1 < pegs.length && peg.held ? [[xOf(peg.at, view), xOf(pegs[i + 1]!.at, view)] as const] : [])) : [];
@@ -139,9 +151,9 @@ const TrackHead = memo(function TrackHead({ top, height, layer, track, project, 
   const limits = track.channel?.limits ?? null;
   const beyond = typeof value === 'number' && limits !== null && (value < limits[0] - 1e-6 || value > limits[1] + 1e-6);
   return (
-    <div role="row" style={{ top, height }} className="absolute inset-x-0 flex items-center gap-2 border-b border-[#262a20] pr-1 pl-9 text-[12.5px]">
-      <span role="gridcell" className="min-w-0 grow truncate text-muted" title={track.spec.label}>{track.spec.label}</span>
-      <span role="gridcell" className={`max-w-24 shrink-0 truncate font-mono text-[12px] ${beyond ? 'text-rust' : 'text-amber'}`} title={beyond ? `Beyond its bounds ${limits![0]} and ${limits![1]}` : undefined}>{shown}</span>
+    <div role="row" data-pick={`${layer.id} ${track.address}`} style={{ top, height }} className="absolute inset-x-0 flex items-center gap-2 border-b border-[#262a20] pr-1 pl-9 text-[12.5px]">
+      <span role="gridcell" className="min-w-0 grow truncate text-muted" title={track.channel?.formula ? `${track.spec.label}, by a formula${track.channel.formulaOff ? ' that is off' : ''}: ${track.channel.formula}` : track.spec.label}>{track.spec.label}{track.channel?.formula && <span aria-label={track.channel.formulaOff ? 'its formula is off' : 'driven by a formula'} className={track.channel.formulaOff ? 'text-muted line-through' : 'text-plum'}> =</span>}</span>
+      <span role="gridcell" className={`max-w-24 shrink-0 truncate font-mono text-[12px] ${beyond ? 'text-rust' : isDrivenNow(track.channel) ? 'text-plum' : 'text-amber'}`} title={beyond ? `Beyond its bounds ${limits![0]} and ${limits![1]}` : undefined}>{shown}</span>
       <span role="gridcell" className="shrink-0"><KeyStringOf layers={layers} track={track.address} label={`${track.spec.label} of ${layer.name}`} project={project} composition={composition} frame={frame} disabled={layer.locked} /></span>
     </div>
   );

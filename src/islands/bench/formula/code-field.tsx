@@ -1,0 +1,89 @@
+import { useEffect, useRef, useState } from 'react';
+import type { Fault } from '../../../core/formulas';
+import { useEditor } from '../editor/editor-context';
+import { judged, nameFor, worthOf, writableIn, type Driven } from './driving';
+import type { CodeEditor } from './code-editor';
+
+type Props = {
+  readonly label: string;
+  readonly driven: Driven;
+  readonly text: string;
+  readonly onTry: (text: string) => void;
+  readonly onKeep: (text: string) => void;
+  readonly onLetGo: () => void;
+};
+
+/** The editor of a formula, once it is loaded. While a value is missing at the caret, whatever is pressed on panel, rows or picture is written there. */
+export function CodeField({ label, driven, text, onTry, onKeep, onLetGo }: Props) {
+  const editor = useEditor();
+  const box = useRef<HTMLDivElement>(null);
+  const open = useRef<CodeEditor | null>(null);
+  const [fault, setFault] = useState<Fault | null>(null);
+  const now = useRef({ driven, onTry, onKeep, onLetGo });
+  useEffect(() => { now.current = { driven, onTry, onKeep, onLetGo }; });
+  const project = () => editor.store.getState().project;
+  const first = useRef(text);
+  useEffect(() => {
+    let gone = false;
+    void import('./code-editor').then(({ openCodeEditor }) => {
+      if (gone || !box.current) return;
+      const judge = (typed: string) => judged(project(), now.current.driven, typed);
+      open.current = openCodeEditor(box.current, first.current, {
+        label, judge, writable: () => writableIn(project(), now.current.driven),
+        worth: (part) => worthOf(project(), now.current.driven, part, editor.store.getState().frame),
+        onChange(typed) {
+          setFault(typed.trim() === '' ? null : judge(typed));
+          now.current.onTry(typed);
+        },
+        onKeep: (typed) => now.current.onKeep(typed), onLetGo: () => now.current.onLetGo(),
+      });
+      setFault(first.current.trim() === '' ? null : judge(first.current));
+      open.current.view.focus();
+      open.current.view.dispatch({ selection: { anchor: first.current.length } });
+      box.current.dataset['ready'] = '';
+    });
+    return () => {
+      gone = true;
+      open.current?.close();
+      open.current = null;
+    };
+    // The editor lives as long as the field does; what it asks is read when it asks.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
+  useEffect(() => {
+    const press = (event: PointerEvent) => {
+      const code = open.current;
+      const target = event.target as HTMLElement;
+      if (!code || event.button !== 0 || box.current?.contains(target) || target.closest('.cm-tooltip, [role=menu], [role=listbox], [data-formula]') !== null) return;
+      const pressed = code.wants() ? pickedAt(target) : null;
+      const name = pressed && nameFor(project(), now.current.driven, pressed);
+      if (!name) return;
+      event.preventDefault();
+      event.stopPropagation();
+      // The press was meant for the formula, and so is what follows of it.
+      for (const kind of ['pointerup', 'mousedown', 'mouseup', 'click'] as const) window.addEventListener(kind, (later) => { later.preventDefault(); later.stopPropagation(); }, { capture: true, once: true });
+      code.write(name);
+    };
+    window.addEventListener('pointerdown', press, true);
+    return () => window.removeEventListener('pointerdown', press, true);
+  });
+  return (
+    <div data-formula="" className="flex flex-col gap-1">
+      <div ref={box} className="min-h-[26px] rounded-md bg-deep ring-1 ring-plum/60" onKeyDown={(event) => event.stopPropagation()} />
+      {fault && (
+        <p role="status" className="text-[12px] leading-snug text-rust">
+          {fault.message}
+          {fault.nearest !== undefined && <button type="button" className="ml-1.5 rounded bg-raised px-1.5 text-paper hover:bg-lifted" onClick={() => { const code = open.current; if (!code) return; const whole = code.text(); code.put(`${whole.slice(0, fault.from)}${fault.nearest}${whole.slice(fault.to)}`); code.view.focus(); }}>Write “{fault.nearest}”</button>}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** What a press on the page means to a formula: a track, or a layer. */
+function pickedAt(target: HTMLElement): { readonly layer: string; readonly track: string | null } | null {
+  const found = target.closest<HTMLElement>('[data-pick]')?.dataset['pick'];
+  if (found === undefined) return null;
+  const cut = found.indexOf(' ');
+  return cut < 0 ? { layer: found, track: null } : { layer: found.slice(0, cut), track: found.slice(cut + 1) };
+}
