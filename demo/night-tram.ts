@@ -1,5 +1,6 @@
 import { FORMAT, VERSION, type ProjectFileInput } from '../src/core/model';
 import { board } from './board';
+import { clockUse, depotClock, sign, wind } from './depot';
 import { keys, rest, type KeyInput, type LayerInput } from './draw';
 import { post, posts, signal, signalUse } from './signal';
 import { stars, starStagger, twinkle } from './sky';
@@ -65,11 +66,13 @@ export const nightTram: ProjectFileInput = {
       layers: [
         timetable,
         tram,
-        lamp('lampNear', 'Lamp, near', 250, 624, 100, 0),
-        lamp('lampCorner', 'Lamp, corner', 660, 586, 92, 14),
-        lamp('lampFar', 'Lamp, far', 1180, 540, 84, 28),
+        ...sign,
+        lamp('lampNear', 'Lamp, near', 250, 624, 100, 0, 3),
+        lamp('lampCorner', 'Lamp, corner', 660, 586, 92, 14, 8),
+        lamp('lampFar', 'Lamp, far', 1180, 540, 84, 28, 5),
         // The signal and the posts stand before the street, the stars that twinkle behind the hills.
-        ...scenery.flatMap((layer) => (layer.id === 'road' ? [signalUse, posts, post, layer] : layer.id === 'star1' ? [...stars, layer] : [layer])),
+        ...scenery.flatMap((layer) => (layer.id === 'houses' ? [clockUse, layer] : layer.id === 'road' ? [signalUse, posts, post, layer] : layer.id === 'star1' ? [...stars, layer] : [layer])),
+        wind,
       ],
       staggers: [starStagger],
     },
@@ -79,5 +82,6 @@ export const nightTram: ProjectFileInput = {
     wheel,
     signal,
     twinkle,
+    depotClock,
   ],
 };

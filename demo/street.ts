@@ -1,5 +1,8 @@
 import { colour, flat, keys, line, NO_FILL, outline, rest, runs, type LayerInput } from './draw';
 
+/** Now and then the light sinks, each lamp by a chance of its own. */
+const WORN = 'keyed * (1 - 45% * smoothstep(0.35, 0.6, noise(5, Fuse.Seed)))';
+
 /** A lamp that flickers on: 26 frames of stutter, then steady. */
 export const streetLamp = {
   id: 'streetLamp',
@@ -10,15 +13,16 @@ export const streetLamp = {
   layers: [
     {
       id: 'bulb', name: 'Bulb', kind: 'shape', shape: 'ellipse', fill: flat('#ffdf94'),
-      channels: { ...rest({ x: 138, y: 46, width: 30, height: 30 }), opacity: flicker(25) },
+      channels: { ...rest({ x: 138, y: 46, width: 30, height: 30 }), opacity: { ...flicker(25), formula: WORN } },
     },
     {
       id: 'cone', name: 'Light cone', kind: 'shape', shape: 'path', blend: 'screen',
       fill: runs('linear', [0, 50], [0, 400], [[0, colour('#ffdf94', 0.62)], [100, colour('#ffdf94', 0)]]),
-      channels: { ...outline([[128, 54], [148, 54], [214, 400], [62, 400]], true), opacity: flicker(0) },
+      channels: { ...outline([[128, 54], [148, 54], [214, 400], [62, 400]], true), opacity: { ...flicker(0), formula: WORN } },
     },
     { id: 'arm', name: 'Arm', kind: 'shape', shape: 'path', fill: NO_FILL, stroke: line('#33424c', 7, { cap: 'round' }), channels: outline([[84, 410], [84, 60, 0, 0, 0, -34], [138, 30, -34, 0]], false) },
     { id: 'foot', name: 'Foot', kind: 'shape', channels: rest({ x: 84, y: 404, width: 22, height: 14, corner: 4 }), fill: flat('#33424c') },
+    { id: 'fuse', name: 'Fuse', kind: 'dials', dials: [{ id: 'seed', name: 'Seed', public: true, range: [0, 99], step: 1, channels: { value: { value: 1 } } }] },
   ] as LayerInput[],
 };
 
@@ -28,10 +32,11 @@ function flicker(off: number) {
 }
 
 /** Each lamp waits on its first frame before it wakes: one after another. */
-export function lamp(id: string, name: string, x: number, y: number, size: number, wait: number): LayerInput {
+export function lamp(id: string, name: string, x: number, y: number, size: number, wait: number, seed: number): LayerInput {
   return {
     id, name, kind: 'nest', source: 'streetLamp', clipFrame: false,
     timing: wait > 0 ? [{ id: 'wait', op: 'pause', at: 0, for: wait }] : [],
+    dials: { 'fuse/seed': { value: seed } },
     channels: rest({ x, y, scaleX: size, scaleY: size, pivotX: 84, pivotY: 410 }),
   };
 }

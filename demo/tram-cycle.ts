@@ -58,7 +58,7 @@ export const tramCycle = {
     },
     {
       id: 'pantograph', name: 'Pantograph', kind: 'shape', shape: 'path', parent: 'sway', fill: NO_FILL, stroke: line('#9aa7ad', 5, { join: 'round', cap: 'round' }),
-      channels: { ...outline([[-36, -84], [-58, -108], [0, -128], [-34, -128], [34, -128]], false), y: keys({ at: 0, value: 0, right: 'smooth' }, { at: 12, value: 2, left: 'smooth', right: 'smooth' }, { at: CYCLE, value: 0, left: 'smooth' }) },
+      channels: { ...outline([[-36, -84], [-58, -108], [0, -128], [-34, -128], [34, -128]], false), y: keys({ at: 0, value: 0, right: 'smooth' }, { at: 12, value: 2, left: 'smooth', right: 'smooth' }, { at: CYCLE, value: 0, left: 'smooth' }), skew: { value: 0, formula: "// It leans after the car, a little later; the cycle runs round, and so does what it reads.\nSway.rotation @ wrap(clock - 5f, 0s, 32f) * -6" } },
     },
     { id: 'number', name: 'Line number', kind: 'text', parent: 'sway', font: 'Bricolage Grotesque', weight: 800, align: 'middle', channels: { ...rest({ x: 171, y: 13, size: 27 }), text: { value: '9' } }, fill: flat('#f4ead2') },
     ...[0, 1, 2, 3].map(pane),

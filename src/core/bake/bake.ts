@@ -1,5 +1,5 @@
 import { hasContentTime, inOrder, member, type Layer, type LayerOf, type Project } from '../model';
-import { sourceOf, sourceTimeAt, timingOf } from '../scene';
+import { HERE, placeInside, sourceOf, sourceTimeAt, timingOf } from '../scene';
 import { dust, hull, inSpans, ratio, type Frames } from '../time';
 import { compose, composeAll, straightMap } from '../timing';
 import { bakedTracks, type Window } from './bake-tracks';
@@ -24,7 +24,7 @@ export function* bakeSteps(project: Project, compositionId: string, ids: readonl
   const host = member(project.compositions.by, compositionId)!;
   const baking: Baking = {
     project, host, wish, newId, between: looksBetween(project, host.id), names: new Set(inOrder(project.compositions).map(({ name }) => name)),
-    compositions: [], tracks: [], left: [], copies: new Map(), count: { before: 0, after: 0, done: 0 },
+    compositions: [], tracks: [], left: [], copies: new Map(), count: { before: 0, after: 0, done: 0, formulas: 0 },
   };
   const layers: Layer[] = [];
   for (const id of ids) {
@@ -36,7 +36,7 @@ export function* bakeSteps(project: Project, compositionId: string, ids: readonl
     if (step.value !== layer) layers.push(step.value);
   }
   const { compositions, tracks, left, count } = baking;
-  return { layers, compositions, tracks, left, keysBefore: count.before, keysAfter: count.after };
+  return { layers, compositions, tracks, left, keysBefore: count.before, keysAfter: count.after, formulas: count.formulas };
 }
 
 function* bakeLayer(baking: Baking, layer: Layer): Generator<void, Layer> {
@@ -75,7 +75,7 @@ function* bakeLayer(baking: Baking, layer: Layer): Generator<void, Layer> {
     const [from, to] = [Math.min(0, outer?.[0] ?? 0) - start, Math.max(host.duration, outer?.[1] ?? 0) + 1 - start];
     const window: Window = { from, to, looks: looksAt(start, baking.between.map((at) => at - start)), offset: start };
     const timed = wantsKeys ? layer : ({ ...layer, timing: { order: [], by: {} } } as Layer);
-    const silent = wantsKeys ? baking : { ...baking, tracks: [], count: { before: 0, after: 0, done: 0 } };
+    const silent = wantsKeys ? baking : { ...baking, tracks: [], count: { before: 0, after: 0, done: 0, formulas: 0 } };
     const baked = bakedTracks(silent, host, timed, straightMap(-start, 1, 1), window, new Map(), [layer.id], where);
     next = { ...baked, timing: layer.timing } as Layer;
   }
@@ -117,8 +117,8 @@ function* withContent(baking: Baking, layer: Layer, next: Layer, start: Frames, 
     const time = sourceTimeAt(project, host, layer, u + start);
     return time === null ? null : dust(time + source.offset);
   });
-  const copy = yield* copyInside(baking, inside, { map, at }, window, [layer]);
-  const given = withBakedDials(baking, next as LayerOf<'nest'>, layer as LayerOf<'nest'>, compose(toHost, stack.entry), window, EVEN, where);
+  const copy = yield* copyInside(baking, inside, { map, at, place: (now) => placeInside(project, host, layer, now + start) }, window, [layer]);
+  const given = withBakedDials(baking, next as LayerOf<'nest'>, layer as LayerOf<'nest'>, compose(toHost, stack.entry), window, EVEN, where, host, { frame: (now) => now + start, place: () => HERE });
   return { ...given, source: copy.id, take: null, sampling: 'exact' } as Layer;
 }
 

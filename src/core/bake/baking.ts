@@ -1,4 +1,5 @@
 import type { Composition, Layer, Project } from '../model';
+import type { Place } from '../scene';
 import type { Frames } from '../time';
 
 /** What is asked for. */
@@ -27,7 +28,12 @@ export type Baked = {
   readonly keysBefore: number;
   readonly keysAfter: number;
   readonly left: readonly LeftOut[];
+  /** How many formulas became keys. */
+  readonly formulas: number;
 };
+
+/** Where a formula stands at a new time: the frame of its composition, and the dials that nests on the way give. */
+export type Standing = { readonly frame: (at: Frames) => Frames; readonly place: (at: Frames) => Place };
 
 /** What goes along while one bake is made. */
 export type Baking = {
@@ -43,7 +49,7 @@ export type Baking = {
   readonly left: LeftOut[];
   /** Copies by what they show when: nests that show the same share one. */
   readonly copies: Map<string, { readonly id: string; readonly depth: number; readonly tracks: readonly BakedTrack[] }>;
-  readonly count: { before: number; after: number; done: number };
+  readonly count: { before: number; after: number; done: number; /** Formulas that became keys. */ formulas: number };
 };
 
 /** Words for the place of a layer that is reached through nests. */

@@ -1,17 +1,17 @@
 import { inOrder, inTime, member, newComposition, type Composition, type Layer, type LayerOf, type Marker } from '../model';
-import { rescaled, rescaleMarkers, sourceOf, sourceTimeAt, timingOf } from '../scene';
+import { inPlace, placeInside, rescaled, rescaleMarkers, sourceOf, sourceTimeAt, timingOf } from '../scene';
 import { dust, inSpans, ratio, type Frames, type Span } from '../time';
 import { compose, composeAll, operatorOf, straightMap, type TimeMap } from '../timing';
 import { withBakedDials } from './baked-dials';
 import { bakedTracks, newTimeOf, type NewTimes, type Window } from './bake-tracks';
-import { whereOf, type Baking } from './baking';
+import { whereOf, type Baking, type Standing } from './baking';
 import { carriedMarkers } from './carried-markers';
 import { COUNTED, holdsCountedFrames, runsEvenly } from './counted-frames';
 import { EVEN, keptContent, paceOf } from './kept-content';
 import { shownSpans } from './shown-spans';
 
 /** Which time of a composition is shown when: the map, and at each look the time, or null where nothing shows. */
-export type ShownTime = { readonly map: TimeMap; readonly at: readonly (Frames | null)[] };
+export type ShownTime = { readonly map: TimeMap; readonly at: readonly (Frames | null)[]; /** With which public dials it is shown at a new time. */ readonly place: Standing['place'] };
 
 /** A nest on the way from the host to what is copied. */
 type Way = readonly Layer[];
@@ -44,7 +44,7 @@ export function* copyInside(baking: Baking, source: Composition, shown: ShownTim
 function* sharedCopy(baking: Baking, source: Composition, shown: ShownTime, window: Window, way: Way): Generator<void, string> {
   const { copies, tracks } = baking;
   const segments = newTimeOf(shown.map, window)?.segments.map(({ from, to, kind, at }) => [from, to, kind, at(from), at((from + to) / 2), at(to)]);
-  const name = JSON.stringify([source.id, segments, shown.at]);
+  const name = JSON.stringify([source.id, segments, shown.at, [...new Set(window.looks.within(window.from, window.to).map((at) => shown.place(at).key))]]);
   const known = copies.get(name);
   if (known) {
     const path = way.map(({ id }) => id);
@@ -75,7 +75,7 @@ function* copyLayer(baking: Baking, source: Composition, layer: Layer, shown: Sh
   if (name !== null) spansKnown.set(name, found);
   const seen = found.length > 0;
   baking.tracks.push({ path: path.map(({ id }) => id), address: 'shown' });
-  const tracked = bakedTracks(baking, source, layer, shown.map, window, known, path.map(({ id }) => id), where);
+  const tracked = bakedTracks(baking, source, layer, shown.map, window, known, path.map(({ id }) => id), where, shown.place);
   const base = {
     ...tracked, start: 0, spans: seen ? found : [[window.from, window.to]], visible: layer.visible && seen, timing: { order: [], by: {} },
     markers: carriedMarkers(layer.markers, shown.map, window),
@@ -91,8 +91,9 @@ function* copyLayer(baking: Baking, source: Composition, layer: Layer, shown: Sh
   if (isCounted) left.push({ where, why: `${COUNTED}: it keeps its keys, behind one remap.` });
   if (goesInside && !isCounted) {
     const at = times!.map((time) => (time === null ? null : dust(time + content.offset)));
-    const copy = yield* sharedCopy(baking, inner, { map, at }, window, path);
-    const given = withBakedDials(baking, base as LayerOf<'nest'>, layer, compose(shown.map, stack.entry), window, EVEN, where);
+    const place = (now: Frames) => inPlace(shown.place(now), () => placeInside(project, source, layer, shown.map.at(now)));
+    const copy = yield* sharedCopy(baking, inner, { map, at, place }, window, path);
+    const given = withBakedDials(baking, base as LayerOf<'nest'>, layer, compose(shown.map, stack.entry), window, EVEN, where, source, { frame: shown.map.at, place: shown.place });
     return { ...given, source: copy, take: null, sampling: 'exact' } as Layer;
   }
   if (wish.deep && layer.kind !== 'nest') left.push({ where, why: `${layer.kind === 'audio' ? 'Sound' : 'Footage'} has no keys of its own: its time became one remap.` });
@@ -105,7 +106,7 @@ function* copyLayer(baking: Baking, source: Composition, layer: Layer, shown: Sh
   // Cues count from markers as they stood; the remap leads there.
   const markers = fires ? rescaleMarkers(fromStart(layer), ratio(source.rate, host.rate)) : base.markers;
   const pace = layer.kind === 'audio' ? EVEN : paceOf(host.rate, content.rate);
-  const given = layer.kind === 'nest' ? withBakedDials(baking, base as LayerOf<'nest'>, layer, compose(shown.map, stack.entry), window, pace, where) : base;
+  const given = layer.kind === 'nest' ? withBakedDials(baking, base as LayerOf<'nest'>, layer, compose(shown.map, stack.entry), window, pace, where, source, { frame: shown.map.at, place: shown.place }) : base;
   return { ...given, timing, markers } as Layer;
 }
 

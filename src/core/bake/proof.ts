@@ -1,5 +1,5 @@
 import { member, type Composition, type Layer, type Project } from '../model';
-import { channelSampler, isNarrowed, keyTimesOf, sourceOf, sourceTimeAt, trackAt, type KeyTimes, type Track } from '../scene';
+import { channelSampler, drivesIn, HERE, inPlace, isDriven, isNarrowed, keyTimesOf, placeInside, sourceOf, sourceTimeAt, trackAt, type KeyTimes, type Place, type Track } from '../scene';
 import { dust, inSpans, type Frames } from '../time';
 import type { BakedTrack } from './baking';
 import { difference } from './difference';
@@ -51,19 +51,25 @@ export function* proofSteps(before: Project, after: Project, hostId: string, tra
 }
 
 /** When a room is looked at: the host's frames, and the times of both sides; those of before are told once each, for a loop comes back to them. */
-type Looks = { readonly frames: readonly Frames[]; readonly there: readonly Frames[]; /** For each frame which of them, −1 where nothing shows. */ readonly which: Int32Array; readonly here: readonly (Frames | null)[] };
+type Looks = { readonly frames: readonly Frames[]; readonly there: readonly Frames[]; /** With which public dials each of them, and each of `here`, is shown. */ readonly places: readonly Place[]; readonly herePlaces: readonly Place[]; /** For each frame which of them, −1 where nothing shows. */ readonly which: Int32Array; readonly here: readonly (Frames | null)[] };
 
 function looksInto(before: Project, after: Project, { was, is }: Room, frames: readonly Frames[]): Looks {
-  const known = new Map<Frames, number>();
+  const known = new Map<string, number>();
   const there: Frames[] = [];
+  const places: Place[] = [];
   const which = Int32Array.from(frames, (frame) => {
-    const at = timeOn(before, was, frame);
+    const { at, place } = timeOn(before, was, frame);
     if (at === null) return -1;
-    let index = known.get(at);
-    if (index === undefined) known.set(at, (index = there.push(at) - 1));
+    const name = `${at} ${place.key}`;
+    let index = known.get(name);
+    if (index === undefined) {
+      known.set(name, (index = there.push(at) - 1));
+      places.push(place);
+    }
     return index;
   });
-  return { frames, there, which, here: frames.map((frame) => timeOn(after, is, frame)) };
+  const now = frames.map((frame) => timeOn(after, is, frame));
+  return { frames, there, places, which, here: now.map(({ at }) => at), herePlaces: now.map(({ place }) => place) };
 }
 
 /** The key times of a layer on both sides, at the times of its room. */
@@ -76,16 +82,16 @@ function timesOf({ wasAt, isAt }: Pair, { there, here }: Looks): Times {
 type Worst = { readonly frame: Frames; readonly error: number };
 
 /** Where a track differs most; null where it is never seen. */
-function worstOf({ was, is }: Subject, { frames, there, which, here }: Looks, times: Times): Worst | null {
+function worstOf({ was, is }: Subject, { frames, there, places, which, here, herePlaces }: Looks, times: Times): Worst | null {
   const [one, other] = [was.at ? there.map(was.at) : times.was, is.at ? here.map((at) => (at === null ? NaN : is.at!(at))) : times.is];
-  const values = one.map(was.sample);
+  const values = was.placed ? one.map((x, i) => inPlace(places[i]!, () => was.sample(x))) : one.map(was.sample);
   let worst = -1;
   let frame = 0;
   for (let i = 0; i < frames.length; i++) {
     const index = which[i]!;
     // Nothing inside a nest is seen where the nest shows nothing.
     if (index < 0 || here[i] === null) continue;
-    const [a, b] = [values[index], is.sample(other[i]!)];
+    const [a, b] = [values[index], is.placed ? inPlace(herePlaces[i]!, () => is.sample(other[i]!)) : is.sample(other[i]!)];
     const error = typeof a === 'number' && typeof b === 'number' ? Math.abs(a - b) : difference(a, b);
     if (error > worst) [worst, frame] = [error, frames[i]!];
   }
@@ -105,7 +111,7 @@ function barMisses(before: Project, after: Project, { was, is }: Room, pair: Pai
 }
 
 /** A track as it is looked at on one side. */
-type Sampled = { readonly sample: (x: Frames) => unknown; /** Its own key times where steps are narrowed to it. */ readonly at: ((frame: Frames) => Frames) | null };
+type Sampled = { readonly sample: (x: Frames) => unknown; /** Its own key times where steps are narrowed to it. */ readonly at: ((frame: Frames) => Frames) | null; /** It is driven, and reads the dials that are given. */ readonly placed: boolean };
 type Subject = { readonly address: string; readonly label: string; readonly was: Sampled; readonly is: Sampled };
 /** A layer on both sides, and what of it is compared. */
 type Pair = { readonly was: Layer; readonly is: Layer; readonly bar: boolean; readonly tracks: readonly Subject[]; readonly wasAt: (frame: Frames) => Frames; readonly isAt: (frame: Frames) => Frames };
@@ -145,8 +151,10 @@ function pairOf(before: Project, after: Project, wasIn: Composition, isIn: Compo
 }
 
 function sampled(project: Project, host: Composition, layer: Layer, track: Track, shared: KeyTimes): Sampled {
+  const drive = isDriven(layer) ? drivesIn(project, host).of(layer, track.address) : null;
+  if (drive) return { sample: drive.at, at: (frame) => frame, placed: true };
   const times = isNarrowed(layer) ? keyTimesOf(project, host, layer, track) : shared;
-  return { sample: track.channel ? channelSampler(track.channel, track.spec.type) : () => track.spec.start, at: times === shared ? null : times.at };
+  return { sample: track.channel ? channelSampler(track.channel, track.spec.type) : () => track.spec.start, at: times === shared ? null : times.at, placed: false };
 }
 
 function wayOf(project: Project, hostId: string, path: readonly string[]): Way | null {
@@ -162,14 +170,15 @@ function wayOf(project: Project, hostId: string, path: readonly string[]): Way |
 }
 
 /** The time of the composition at the end of a way at a frame of the first; null where nothing of it is shown. */
-function timeOn(project: Project, { nests }: Way, frame: Frames): Frames | null {
-  let at: Frames | null = frame;
+function timeOn(project: Project, { nests }: Way, frame: Frames): { readonly at: Frames | null; readonly place: Place } {
+  let [at, place]: [Frames | null, Place] = [frame, HERE];
   for (const { host, layer, offset } of nests) {
-    if (at === null) return null;
-    const time: Frames | null = sourceTimeAt(project, host, layer, at);
-    at = time === null ? null : dust(time + offset);
+    if (at === null) break;
+    const now: Frames = at;
+    const next: readonly [Frames | null, Place] = inPlace(place, () => [sourceTimeAt(project, host, layer, now), placeInside(project, host, layer, now)] as const);
+    [at, place] = [next[0] === null ? null : dust(next[0] + offset), next[1]];
   }
-  return at;
+  return { at, place };
 }
 
 function shownOn(project: Project, host: Composition, layer: Layer): (at: Frames) => boolean {

@@ -1,8 +1,8 @@
 import { readsName } from '../../formulas';
 import { drivesIn, hasKeys, keyTimesOf } from '../../scene';
-import { thinScalar, thinVector, type ScalarKey, type VectorKey } from '../../keys';
-import { recordInTime, type Channel, type Composition, type Layer, type Project } from '../../model';
-import { hull, type Frames } from '../../time';
+import { sampledKeys } from '../../bake';
+import type { Channel, Project } from '../../model';
+import { hull } from '../../time';
 import { count } from '../document/change';
 import type { Made } from '../document/made';
 import { trackPath } from '../document/paths';
@@ -12,8 +12,6 @@ import { reach, type TrackRef } from '../document/target';
 
 /** More frames than this are not written out. */
 const MOST = 20_000;
-/** Looks between two frames, so that a curve follows what the formula does there too. */
-const BETWEEN = 2;
 
 /**
  * Writes what formulas give into keys, over the bars of their layers: a key wherever one is needed to stay within a tolerance, in the unit of
@@ -41,7 +39,10 @@ export function formulasToKeys(project: Project, compositionId: string, refs: re
       left.push(`${words}: its timing bends the time of its keys. Bake the timing first.`);
       continue;
     }
-    const next = sampledKeys(composition, layer, (frame) => drive.at(frame), times.at, track.spec.type, tolerance, newId);
+    const outer = hull(layer.spans) ?? [0, composition.duration];
+    const [from, to] = [Math.floor(outer[0]), Math.ceil(outer[1])];
+    const by = times.at(from) - from;
+    const next = to - from > MOST ? null : sampledKeys(Array.from({ length: to - from + 1 }, (_, i) => from + i + by), (x) => drive.at(x - by), track.spec, tolerance, newId);
     if (!next) {
       left.push(`${words}: its bar is too long to be written out.`);
       continue;
@@ -83,20 +84,4 @@ function rewritten(path: readonly string[], before: Channel, after: Channel): re
     ...[...ids].filter((id) => !sameValue(before.keys[id], after.keys[id])).map((id) => patchOf([...path, 'keys', id], before.keys[id], after.keys[id])),
     ...fields.map((field) => patchOf([...path, field], before[field], after[field])),
   ];
-}
-
-/** Keys that show what is shown at each frame of a layer's bar; null where that is too long. */
-export function sampledKeys(composition: Composition, layer: Layer, shown: (frame: Frames) => unknown, keyTime: (frame: Frames) => Frames, type: string, tolerance: number, newId: () => string): Channel['keys'] | null {
-  const outer = hull(layer.spans) ?? [0, composition.duration];
-  const [from, to] = [Math.floor(Math.max(outer[0], -MOST)), Math.ceil(outer[1])];
-  if (to - from > MOST) return null;
-  const by = keyTime(from) - from;
-  const at = (x: Frames) => shown(x - by);
-  const frames = Array.from({ length: to - from + 1 }, (_, i) => from + i + by);
-  const between = (a: Frames, b: Frames) => Array.from({ length: Math.max(0, Math.ceil((b - a) * BETWEEN) - 1) }, (_, i) => a + (i + 1) / BETWEEN);
-  const all = frames.map((x, i) => ({ id: `f${i}`, at: x, value: at(x) }));
-  const made = (keys: readonly { readonly at: Frames }[]) => recordInTime(keys.map((key) => ({ ...key, id: newId(), joined: false }))) as unknown as Channel['keys'];
-  if (type === 'N') return made(thinScalar(all.map((key) => ({ ...key, value: key.value as number })) as readonly ScalarKey[], at as (x: number) => number, between, tolerance));
-  if (type === 'P' || type === 'C') return made(thinVector(all as readonly VectorKey[], at as (x: number) => readonly number[], between, type === 'C' ? tolerance / 100 : tolerance));
-  return made(all.filter((key, i) => i === 0 || !sameValue(key.value, all[i - 1]!.value)));
 }

@@ -41,9 +41,9 @@ function wordsOf(left: LeftOut | undefined): string | null {
 }
 
 /** "From 12 keys to 140.", and the first thing that was done otherwise. */
-export function tellBake({ keysBefore, keysAfter, left }: Baked): string {
+export function tellBake({ keysBefore, keysAfter, left, formulas }: Baked): string {
   const more = left.length > 1 ? ` (and ${left.length - 1} more)` : '';
-  return `${count(keysBefore, 'key')} became ${count(keysAfter, 'key')}.${left.length > 0 ? ` ${wordsOf(left[0])}${more}` : ''}`;
+  return `${count(keysBefore, 'key')} became ${count(keysAfter, 'key')}.${formulas > 0 ? ` ${count(formulas, 'formula')} ${formulas === 1 ? 'is' : 'are'} among them.` : ''}${left.length > 0 ? ` ${wordsOf(left[0])}${more}` : ''}`;
 }
 
 /** Patches from one layer to another, on whole channels, operators and fields. */

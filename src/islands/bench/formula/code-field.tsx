@@ -3,6 +3,7 @@ import type { Fault } from '../../../core/formulas';
 import { useEditor } from '../editor/editor-context';
 import { judged, nameFor, worthOf, writableIn, type Driven } from './driving';
 import type { CodeEditor } from './code-editor';
+import { waitForPick } from './picking';
 
 type Props = {
   readonly label: string;
@@ -23,8 +24,22 @@ export function CodeField({ label, driven, text, onTry, onKeep, onLetGo }: Props
   useEffect(() => { now.current = { driven, onTry, onKeep, onLetGo }; });
   const project = () => editor.store.getState().project;
   const first = useRef(text);
+  const settled = useRef(false);
+  const write = (name: string) => {
+    open.current?.write(name);
+    return true;
+  };
+  /** Who goes elsewhere is done, unless a value is still missing: then something is about to be pressed. */
+  const left = () => setTimeout(() => {
+    const code = open.current;
+    if (!code || settled.current || code.wants() || box.current?.parentElement?.contains(document.activeElement) || document.activeElement?.closest('[role=menu]')) return;
+    settled.current = true;
+    if (code.text() === first.current) now.current.onLetGo();
+    else now.current.onKeep(code.text());
+  });
   useEffect(() => {
     let gone = false;
+    const began = first.current;
     void import('./code-editor').then(({ openCodeEditor }) => {
       if (gone || !box.current) return;
       const judge = (typed: string) => judged(project(), now.current.driven, typed);
@@ -32,20 +47,37 @@ export function CodeField({ label, driven, text, onTry, onKeep, onLetGo }: Props
         label, judge, writable: () => writableIn(project(), now.current.driven),
         worth: (part) => worthOf(project(), now.current.driven, part, editor.store.getState().frame),
         onChange(typed) {
-          setFault(typed.trim() === '' ? null : judge(typed));
-          now.current.onTry(typed);
+          const found = typed.trim() === '' ? null : judge(typed);
+          setFault(found);
+          // What does not work yet changes nothing on the picture.
+          if (!found) now.current.onTry(typed);
         },
-        onKeep: (typed) => now.current.onKeep(typed), onLetGo: () => now.current.onLetGo(),
+        onKeep: (typed) => { settled.current = true; now.current.onKeep(typed); }, onLetGo: () => { settled.current = true; now.current.onLetGo(); },
       });
       setFault(first.current.trim() === '' ? null : judge(first.current));
       open.current.view.focus();
       open.current.view.dispatch({ selection: { anchor: first.current.length } });
       box.current.dataset['ready'] = '';
     });
+    const letGoOfPicks = waitForPick({
+      wants: () => open.current?.wants() ?? false,
+      take(layers) {
+        for (const layer of layers) {
+          const name = nameFor(project(), now.current.driven, { layer, track: null });
+          if (name) return write(name);
+        }
+        open.current?.view.focus();
+        return false;
+      },
+    });
     return () => {
       gone = true;
+      letGoOfPicks();
+      const text = open.current?.text() ?? '';
       open.current?.close();
       open.current = null;
+      // What was typed is kept however the field goes: another layer was selected, or another formula opened.
+      if (!settled.current && text.trim() !== '' && text !== began) now.current.onKeep(text);
     };
     // The editor lives as long as the field does; what it asks is read when it asks.
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -62,14 +94,14 @@ export function CodeField({ label, driven, text, onTry, onKeep, onLetGo }: Props
       event.stopPropagation();
       // The press was meant for the formula, and so is what follows of it.
       for (const kind of ['pointerup', 'mousedown', 'mouseup', 'click'] as const) window.addEventListener(kind, (later) => { later.preventDefault(); later.stopPropagation(); }, { capture: true, once: true });
-      code.write(name);
+      write(name);
     };
     window.addEventListener('pointerdown', press, true);
     return () => window.removeEventListener('pointerdown', press, true);
   });
   return (
     <div data-formula="" className="flex flex-col gap-1">
-      <div ref={box} className="min-h-[26px] rounded-md bg-deep ring-1 ring-plum/60" onKeyDown={(event) => event.stopPropagation()} />
+      <div ref={box} onBlur={left} className="min-h-[26px] rounded-md bg-deep ring-1 ring-plum/60" onKeyDown={(event) => event.stopPropagation()} />
       {fault && (
         <p role="status" className="text-[12px] leading-snug text-rust">
           {fault.message}

@@ -67,7 +67,7 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
         ? <CodeField label={`Formula of ${words}`} driven={driven} text={writing.text} onTry={(typed) => (typed.trim() === '' ? editor.letGo() : editor.tryOut('formulas.set', { tracks, formula: typed }))} onKeep={keep} onLetGo={close} />
         : <button type="button" disabled={locked} onClick={() => write(each ? text! : '')} title="Write in it" className="w-full rounded-md bg-deep px-1.5 py-1 text-left font-mono text-[12px] break-words whitespace-pre-wrap text-paper hover:ring-1 hover:ring-plum/60">{each ? text : 'each its own formula'}</button>}
       {!writing && each && text !== null && <LinkWords project={project} composition={composition} tracks={tracks} text={text} />}
-      {!inLane && track.spec.type === 'N' && <Curve project={project} driven={driven} text={writing ? null : text} duration={composition.duration} frame={frame} />}
+      {!inLane && track.spec.type === 'N' && <Curve project={project} driven={driven} text={writing ? null : text} first={text} duration={composition.duration} frame={frame} />}
     </div>
   );
 }
@@ -75,10 +75,10 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
 const [WIDTH, HEIGHT] = [300, 40];
 
 /** The curve of a formula over the whole composition, plum over what is keyed. While it is written the one that is tried is drawn. */
-function Curve({ project, driven, text, duration, frame }: { readonly project: Project; readonly driven: Driven; readonly text: string | null; readonly duration: number; readonly frame: number }) {
-  const [typed] = useState(text);
+function Curve({ project, driven, text, first, duration, frame }: { readonly project: Project; readonly driven: Driven; /** Null while it is written; `first` is what it began with. */ readonly text: string | null; readonly first: string | null; readonly duration: number; readonly frame: number }) {
+  const [typed] = useState(text ?? first);
   const shown = text ?? typed;
-  const formula = useEditorState((state) => (state.gesture?.event === 'formulas.set' ? ((state.gesture.args as { formula?: string }).formula ?? shown) : shown));
+  const formula = useEditorState((state) => (text === null && state.gesture?.event === 'formulas.set' ? ((state.gesture.args as { formula?: string }).formula ?? shown) : shown));
   const curves = useMemo(() => (formula === null || formula === undefined ? null : curvesOf(project, driven, formula)), [project, driven, formula]);
   if (!curves) return null;
   const { low, high } = curves;

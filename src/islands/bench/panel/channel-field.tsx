@@ -22,6 +22,7 @@ const SCRUB = 2;
 export function ChannelField({ project, composition, layers, channel, frame, wide, named }: Props) {
   const editor = useEditor();
   const keying = useEditorState((state) => state.keying);
+  const writing = useEditorState((state) => state.driving !== null && state.driving.driven.track === channel);
   // A gesture is about the values that stood here when it began, and so about their frame: while it plays, the playhead goes on.
   const tried = useRef<number | null>(null);
   const found = layers.flatMap((layer) => { const one = trackAt(project, layer, channel); return one ? [{ layer, one }] : []; });
@@ -66,9 +67,10 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
     });
   };
   const driven = found.some(({ one }) => one.channel !== null && one.channel.formula !== null && !one.channel.formulaOff);
+  const hasFormula = writing || found.some(({ one }) => (one.channel?.formula ?? null) !== null);
   const drive = () => editor.set({ driving: { driven: { composition: composition.id, layers: layers.map(({ id }) => id), track: channel, operator: null }, text: '' } });
   return (
-    <div data-field={channel} data-pick={layers.length === 1 ? `${layers[0]!.id} ${channel}` : undefined} onContextMenu={(event) => { event.preventDefault(); editor.set({ fieldMeant: channel, menu: { x: event.clientX, y: event.clientY, groups: FORMULA_MENU, under: [] } }); }} className={`grid grid-cols-[70px_minmax(0,1fr)_54px] items-center gap-1 ${wide ? 'col-span-full' : ''}`}>
+    <div data-field={channel} data-pick={layers.length === 1 ? `${layers[0]!.id} ${channel}` : undefined} onContextMenu={(event) => { event.preventDefault(); editor.set({ fieldMeant: channel, menu: { x: event.clientX, y: event.clientY, groups: FORMULA_MENU, under: [] } }); }} className={`grid grid-cols-[70px_minmax(0,1fr)_54px] items-center gap-1 ${wide || hasFormula ? 'col-span-full' : ''}`}>
       <span className={`text-[12.5px] leading-tight text-muted ${spec.type === 'N' && !disabled ? 'cursor-ew-resize touch-none select-none hover:text-paper' : ''}`} title={spec.type === 'N' ? `${spec.label}: drag sideways to change, with Shift in tens` : spec.label} onPointerDown={scrub}>{named ?? underHead(spec.label)}</span>
       <ValueField onFormula={drive} driven={driven} label={label} found={first.one} values={values} onSet={set} onSame={keying ? () => set(values) : undefined} onNudge={(next) => set(next, true)} onTry={tryOut} disabled={disabled} />
       <KeyStringOf layers={layers} track={channel} label={spec.label} project={project} composition={composition} frame={frame} disabled={disabled} />

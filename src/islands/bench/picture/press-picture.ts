@@ -1,3 +1,4 @@
+import { picksForFormula } from '../formula/picking';
 import type { KeyboardEvent, MouseEvent, PointerEvent } from 'react';
 import { flushSync } from 'react-dom';
 import type { StoreApi } from 'zustand';
@@ -225,6 +226,12 @@ function chooseOrMove(context: PressContext, event: PointerEvent<HTMLDivElement>
   const { way, frame } = editor.store.getState();
   const shift = event.shiftKey;
   if (pointAsked(context, start)) return;
+  const picker = picksForFormula();
+  if (picker) {
+    event.preventDefault();
+    void editor.picture.pick({ composition: way[way.length - 1]!.composition, frame }, start[0], start[1]).then((hits) => picker.take(hits.map(({ path }) => path[0]!)));
+    return;
+  }
   if (!onSelected && !shift && setNextPlace(context, start)) return;
   let reshaping: Reshape | null = null;
   let upright: Bounds | null = null;
