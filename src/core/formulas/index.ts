@@ -5,7 +5,7 @@ export { EASES, FUNCTIONS, functionNamed, takesOf, type FormulaFunction } from '
 export { nearestTo } from './nearest';
 export { LONGEST, parse } from './parse';
 export { parser } from './parser';
-export { isPlainName, name as writtenName, print } from './print';
+export { isPlainName, print, writtenName } from './print';
 export { everyNode, partsOf, type Node, type NodeOf, type Place as TextPlace, type Step as PathStep } from './tree';
 export type { Kind, Measure, Moment as FormulaMoment, Moves } from './value';
 export { HOMES, NAMES, UNITS } from './words';

@@ -1,5 +1,5 @@
 import type { Binary, Node, Step } from './tree';
-import { RESERVED } from './words';
+import { HOMES, isBuiltName, RESERVED } from './words';
 
 /** How tightly each operation binds, as the grammar has it. */
 const BINDS: Readonly<Record<Binary, number>> = { or: 1, and: 2, '=': 4, '≠': 4, '<': 4, '≤': 4, '>': 4, '≥': 4, '+': 5, '-': 5, '*': 6, '/': 6, mod: 6, '^': 8 };
@@ -51,6 +51,11 @@ function numeral(value: number): string {
 /** A name as it has to be written: in quotes where it is no plain word, or was written so. */
 export function name({ name: text, quoted }: Pick<Step, 'name' | 'quoted'>): string {
   return quoted || !isPlainName(text) ? quote(text, "'") : text;
+}
+
+/** A name of the document as a formula says it: in quotes where it is no plain word, or would be taken for a word of the language. */
+export function writtenName({ name: text }: Pick<Step, 'name'> & { readonly quoted?: boolean }): string {
+  return isPlainName(text) && !isBuiltName(text) && !Object.hasOwn(HOMES, text) ? text : quote(text, "'");
 }
 
 /** Whether a name can be written without quotes. */

@@ -27,7 +27,7 @@ export { changedSince, settledValues } from './settled-values';
 export { keyedAt, placeInside, valueAt } from './values';
 export { drivesIn, isGood, type Drive, type Drives } from './driven/drives';
 export { hasFormulas, isDriven, liveFormulas } from './driven/live-formulas';
-export { namesOf, resolvePath } from './driven/resolve';
+export { namesOf, placeOfTrack, resolvePath } from './driven/resolve';
 export { everyFormula } from './driven/every-formula';
 export { namedIn, type Naming } from './driven/named-in';
 export { worldMatrix } from './world-matrix';

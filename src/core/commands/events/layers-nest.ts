@@ -1,7 +1,15 @@
 import { boxesOf } from '../layers/boxes';
 import { defineCommand } from '../document/command';
+import { carryIntoNests } from '../formulas/into-nest';
+import type { Project } from '../../model';
+import type { Made } from '../document/made';
+import type { Refused } from '../document/refused';
 import { nestLayers } from '../nests/nest';
 import { RIDERS } from '../nests/nest-riders';
+
+function carried(project: Project, composition: string, made: Made | Refused | null): Made | Refused | null {
+  return made && !('refused' in made) ? carryIntoNests(project, composition, made) : made;
+}
 
 export const layersNest = defineCommand({
   event: 'layers.nest',
@@ -11,5 +19,5 @@ export const layersNest = defineCommand({
     span: s.z.tuple([s.z.int(), s.z.int()]).refine(([from, to]) => to > from, 'A nest lasts a frame at least.').optional(), outside: s.z.array(s.z.enum(RIDERS)).optional(),
     frame: s.frame.default(0), boxes: s.z.record(s.z.string(), s.box.nullable()).optional(), ids: s.ids,
   }),
-  draft: (project, args, { newId }) => nestLayers(project, args.composition, args.layers, { name: args.name, inside: args.inside, length: args.length, span: args.span, outside: args.outside, frame: args.frame, bounds: boxesOf(project, args.composition, args.frame, args.boxes), newId }),
+  draft: (project, args, { newId }) => carried(project, args.composition, nestLayers(project, args.composition, args.layers, { name: args.name, inside: args.inside, length: args.length, span: args.span, outside: args.outside, frame: args.frame, bounds: boxesOf(project, args.composition, args.frame, args.boxes), newId })),
 });

@@ -12,7 +12,7 @@ import { hasKeys, ownTracks, trackAt, type Track } from '../tracks';
 import { placeInside } from '../values';
 import { remembered, settled, type Remembered } from './deep-values';
 import { liveFormulas } from './live-formulas';
-import { dialAddress, edgesThrough, keyOf, ringFrom, ringsAmong, type Edge } from './formula-rings';
+import { dialAddress, dialsNeeded, edgesThrough, keyOf, ringFrom, ringsAmong, type Edge } from './formula-rings';
 import { kindOf, measureOf, resolve, type Resolved } from './resolve';
 
 /** A formula in its place, made ready once: what it gives, or what is wrong with it. */
@@ -201,18 +201,20 @@ function prepare(project: Project, host: Composition): Drives {
     const first = parts[0]!;
     const value = parts.length === 1 ? first.read : (frame: Frames) => parts.map((one) => one.read(frame));
     if (moves !== 'never') onHost();
-    const read = through.reduceRight<(frame: Frames) => unknown>((ask, { host: outer, nest }) => (frame) => throughNest(outer, nest, frame, ask), value);
+    // Which dials it needs is known once all formulas can be read.
+    const needed = constantly(() => dialsNeeded(project, through, asked.map(({ track }) => ({ host: found.host, layer: found.layer, address: track.address, name: '' }))));
+    const read = through.reduceRight<(frame: Frames) => unknown>((ask, { host: outer, nest }, i) => (frame) => throughNest(outer, nest, frame, ask, needed()[i]!), value);
     return { kind: parts.length > 1 ? 'point' : asked[0]!.part !== null ? 'number' : first.kind, measure: parts.length > 1 || asked[0]!.part !== null ? 'plain' : first.measure, moves, read, rest };
   }
 
   /** Asks inside a nest, at the time that it shows at a frame (while it shows nothing, its nearest one) and with the dials that it gives. */
-  function throughNest(outer: Composition, nest: Layer, frame: Frames, ask: (frame: Frames) => unknown): unknown {
+  function throughNest(outer: Composition, nest: Layer, frame: Frames, ask: (frame: Frames) => unknown, needed: ReadonlySet<string>): unknown {
     const { stack, source } = timingOf(project, outer, nest);
     if (!source) return ask(0);
     const shown = stack.content.at(frame);
     let at = shown >= source.D ? Math.max(0, source.D - 1) : shown >= 0 ? shown : 0;
     if (nest.sampling === 'whole') at = Math.min(Math.max(0, source.D - 1), Math.floor(at + 1e-6));
-    return inPlace(placeInside(project, outer, nest, frame), () => ask(dust(at + source.offset)));
+    return inPlace(placeInside(project, outer, nest, frame, needed), () => ask(dust(at + source.offset)));
   }
 
   /** How a track is read at a frame: what it is given from outside, what its formula gives, or what its keys do. */

@@ -20,14 +20,28 @@ export function dialAddress(layer: Layer, track: Pick<Track, 'path'>): string {
 /** What reading a track needs: it, the timing and the given dials of each nest on the way, and what bends the time of its own keys. */
 export function edgesThrough(project: Project, from: Composition, { through, host, layer }: Pick<Resolved, 'through' | 'host' | 'layer'>, track: Track): readonly Edge[] {
   const target: Edge = { host, layer, address: track.address, name: `${[...through.map(({ nest }) => `${nest.name}/`)].join('')}${layer.name}.${track.spec.label.toLowerCase()}` };
+  if (from === host) return [target];
   const onTheWay = through.flatMap(({ host: outer, nest }) => timesOf(outer, nest, (on) => on !== 'keys'));
   // A dial of the source that the track needs is, in there, what the nest gives.
-  const last = through[through.length - 1];
-  const dials = last ? publicDialsRead(project, target).flatMap((address) => {
-    const given = tracksOf(project, last.nest).find((one) => one.address === address && one.channel !== null);
-    return given ? [{ host: last.host, layer: last.nest, address, name: `${last.nest.name}.${given.spec.label}` }] : [];
-  }) : [];
-  return from === host ? [target] : [...onTheWay, ...dials, target];
+  const dials = dialsNeeded(project, through, [target]).flatMap((needed, i) => givenEdges(project, through[i]!, needed));
+  return [...onTheWay, ...dials, target];
+}
+
+function givenEdges(project: Project, { host, nest }: Resolved['through'][number], needed: ReadonlySet<string>): readonly Edge[] {
+  return tracksOf(project, nest).filter((track) => needed.has(track.address) && track.channel !== null).map((track) => ({ host, layer: nest, address: track.address, name: `${nest.name}.${track.spec.label}` }));
+}
+
+/** For each nest on a way, the public dials of what it shows that reading something at its end needs. */
+export function dialsNeeded(project: Project, through: Resolved['through'], targets: readonly Edge[]): readonly ReadonlySet<string>[] {
+  const all: ReadonlySet<string>[] = [];
+  let wanted = targets;
+  for (let i = through.length - 1; i >= 0; i--) {
+    const needed = new Set(wanted.flatMap((one) => publicDialsRead(project, one)));
+    all.unshift(needed);
+    const step = through[i]!;
+    wanted = [...timesOf(step.host, step.nest, (on) => on !== 'keys'), ...givenEdges(project, step, needed)];
+  }
+  return all;
 }
 
 /** The operators of a layer whose formulas bend its time. */

@@ -1,0 +1,166 @@
+import { everyNode, parse, withReplaced, writtenName, type Node, type NodeOf } from '../../formulas';
+import { everyFormula, hasFormulas, placeOfTrack, resolvePath, withAt, type Track } from '../../scene';
+import { inOrder, member, type Channel, type Composition, type Layer, type LayerOf, type Project } from '../../model';
+import type { Frames } from '../../time';
+import type { Made } from '../document/made';
+import { nextName } from '../document/next-name';
+import { compositionPath, layerPath } from '../document/paths';
+import { applyPatches, patchesBetween, patchOf, readPath, type Patch } from '../document/patch';
+import { restingChannel } from '../document/target';
+import { leaderName } from './link';
+
+/** A layer of dials inside that a formula outside drives. */
+type Desk = { readonly layer: LayerOf<'dials'>; readonly given: Readonly<Record<string, Channel>> };
+
+/**
+ * Carries formulas into new nests: those inside that read what stays outside get a public dial, which a formula on the nest drives; those outside
+ * that read what went inside are led there. Clocks inside go on as they did. What cannot go along is told.
+ */
+export function carryIntoNests(project: Project, hostId: string, draft: Made): Made {
+  const before = member(project.compositions.by, hostId);
+  if (!before || !hasFormulas(before)) return draft;
+  const next = applyPatches(project, draft.patches).project;
+  const host = member(next.compositions.by, hostId)!;
+  const nests = inOrder(host.layers).filter((one): one is LayerOf<'nest'> => one.kind === 'nest' && !member(project.compositions.by, one.source));
+  const patches: Patch[] = [];
+  const lost: string[] = [];
+  for (const nest of nests) {
+    const inside = member(next.compositions.by, nest.source);
+    if (inside) patches.push(...carriedInside(project, next, before, host, nest, inside, lost));
+  }
+  for (const layer of inOrder(host.layers)) for (const { path, text } of everyFormula(layer)) {
+    const written = ledInside(project, next, before, host, layer, text, nests);
+    const at = [...layerPath(hostId, layer.id), ...path];
+    if (written !== text && readPath(next, at).value === text) patches.push(patchOf(at, text, written));
+  }
+  const told = lost.length === 0 ? undefined : `${lost[0]}${lost.length > 1 ? ` And ${lost.length - 1} more.` : ''}`;
+  return { ...draft, patches: [...draft.patches, ...patches], ...(told ? { told: draft.told ? `${draft.told} ${told}` : told } : {}) };
+}
+
+function pathsIn(text: string): readonly { readonly node: NodeOf<'path'>; readonly isTimed: boolean }[] {
+  const read = parse(text);
+  if (!read.ok) return [];
+  const timed = new Set<Node>();
+  const found: { node: NodeOf<'path'>; isTimed: boolean }[] = [];
+  for (const node of everyNode(read.tree)) {
+    if (node.is === 'at') timed.add(node.of);
+    if (node.is === 'call' && node.name === 'total') for (const arg of node.args) for (const one of everyNode(arg)) timed.add(one);
+    if (node.is === 'path') found.push({ node, isTimed: timed.has(node) });
+  }
+  return found;
+}
+
+function carriedInside(project: Project, next: Project, before: Composition, host: Composition, nest: LayerOf<'nest'>, inside: Composition, lost: string[]): readonly Patch[] {
+  const patches: Patch[] = [];
+  let desk: Desk | null = null;
+  let readsBeats = false;
+  for (const layer of inOrder(inside.layers)) {
+    const was = member(before.layers.by, layer.id) ?? null;
+    if (!was) continue;
+    let after = layer;
+    for (const { path, text } of everyFormula(layer)) {
+      const parts: { from: number; to: number; text: string }[] = [...clockMoved(text, nest.start)];
+      readsBeats ||= /\b(beat|bar|beatOf)\b|\d(b|bar)\b/.test(text);
+      for (const { node, isTimed } of pathsIn(text)) {
+        const led = resolvePath(project, before, was, node);
+        const there = resolvePath(next, inside, layer, node);
+        const target = led && (led.through[0]?.nest ?? led.layer);
+        if (!led || !target || (there && (there.through[0]?.nest.id ?? there.layer.id) === target.id)) continue;
+        const track = led.track ?? placeOfTrack(led.layer, led.part);
+        if (isTimed || !track || led.part !== null || track.spec.type === 'S') {
+          lost.push(`A formula of ${layer.name} reads ${led.layer.name} ${isTimed ? 'at other times' : 'in a way'}, which does not reach into a nest: it says so there.`);
+          continue;
+        }
+        const wantsPlain = path[path.length - 2] === 'opacity' || /scale/i.test(path[path.length - 2] ?? '');
+        const leader = leaderName(next, host.id, { layer: led.layer.id, track: track.address, through: led.through.map(({ nest: one }) => one.id) });
+        if (!leader) continue;
+        desk ??= newDesk(inside);
+        const found = withDial(desk, led.layer, track, leader.name, wantsPlain);
+        desk = found.desk;
+        const end = node.steps[node.steps.length - 1 - led.rest.length]!.to;
+        parts.push({ from: node.from, to: end, text: `${writtenName({ name: desk.layer.name, quoted: false })}.${writtenName({ name: found.name, quoted: false })}` });
+      }
+      if (parts.length > 0) after = withAt(after, path, withReplaced(text, parts));
+    }
+    if (after !== layer) patches.push(...patchesBetween([...compositionPath(inside.id), 'layers', 'by', layer.id], layer, after));
+  }
+  const path = compositionPath(inside.id);
+  if (desk) {
+    patches.push(
+      patchOf([...path, 'layers', 'order'], inside.layers.order, [...inside.layers.order, desk.layer.id]), patchOf([...path, 'layers', 'by', desk.layer.id], undefined, desk.layer),
+      ...Object.entries(desk.given).map(([address, channel]) => patchOf([...layerPath(host.id, nest.id), 'dials', address], undefined, channel)),
+    );
+  }
+  if (readsBeats && before.tempo && !inside.tempo) patches.push(patchOf([...path, 'tempo'], null, { ...before.tempo, offset: before.tempo.offset - nest.start, map: before.tempo.map?.map(([frame, beat]) => [frame - nest.start, beat]) ?? null }));
+  return patches;
+}
+
+/**
+ * A formula whose composition now begins so many frames later: its clock is as many on. The times of other tracks are the new composition's; one that is
+ * so long before or after the clock stays so.
+ */
+export function clockMoved(text: string, by: Frames): readonly { readonly from: number; readonly to: number; readonly text: string }[] {
+  const read = parse(text);
+  if (!read.ok || by === 0) return [];
+  const isClock = (node: Node) => node.is === 'name' && node.name === 'clock' && !node.quoted;
+  const parts: { from: number; to: number; text: string }[] = [];
+  const kept = new Set<Node>();
+  for (const node of everyNode(read.tree)) {
+    if (node.is === 'at') {
+      const { time } = node;
+      if (isClock(time)) kept.add(time);
+      else if (time.is === 'binary' && (time.op === '+' || time.op === '-') && isClock(time.left) && ![...everyNode(time.right)].some(isClock)) kept.add(time.left);
+      else parts.push({ from: time.from, to: time.from, text: '(' }, { from: time.to, to: time.to, text: ` ${by > 0 ? '-' : '+'} ${Math.abs(by)}f)` });
+    }
+    if (isClock(node) && !kept.has(node)) parts.push({ from: node.from, to: node.to, text: `(clock ${by > 0 ? '+' : '-'} ${Math.abs(by)}f)` });
+  }
+  return parts;
+}
+
+function newDesk(inside: Composition): Desk {
+  const taken = new Set(inOrder(inside.layers).map((one) => one.name));
+  const ids = new Set(inside.layers.order);
+  let id = 'outside';
+  for (let n = 2; ids.has(id); n++) id = `outside${n}`;
+  const [first] = inOrder(inside.layers);
+  const layer = { ...bareDials(first!), id, name: nextName('Outside', taken), spans: [[0, inside.duration]] } as unknown as LayerOf<'dials'>;
+  return { layer, given: {} };
+}
+
+/** A layer of dials without any, with the fields that all layers have at rest. */
+function bareDials(like: Layer): object {
+  const { sampling } = like;
+  return {
+    kind: 'dials', start: 0, timing: { order: [], by: {} }, markers: {}, masks: { order: [], by: {} }, effects: { order: [], by: {} }, sampling: sampling === 'whole' ? 'exact' : sampling, visible: true, locked: false, solo: false, guide: false,
+    parent: null, partner: null, turnAlong: false, blend: 'normal', clipTo: null, clipSide: 'inside', colour: null, note: '', pose: null, mirrorAt: null, turnBy: 0, joint: null, channels: {}, dials: { order: [], by: {} },
+  };
+}
+
+const TYPES = { N: 'number', P: 'point', C: 'colour', T: 'text', B: 'switch', E: 'text', S: 'text' } as const;
+
+function withDial(desk: Desk, leader: Layer, track: Track, written: string, wantsPlain: boolean): { readonly desk: Desk; readonly name: string } {
+  const known = Object.entries(desk.given).find(([, channel]) => channel.formula === written);
+  if (known) return { desk, name: desk.layer.dials.by[known[0].split('/')[1]!]!.name };
+  const name = nextName(`${leader.name} ${track.spec.label.toLowerCase()}`.slice(0, 100), new Set(inOrder(desk.layer.dials).map((one) => one.name)));
+  const id = `d${desk.layer.dials.order.length + 1}`;
+  const isAngle = track.spec.unit === '°';
+  const value = track.channel?.value ?? track.spec.start;
+  const dial = { id, off: false, name, type: isAngle ? 'angle' : TYPES[track.spec.type], unit: isAngle || (wantsPlain && track.spec.unit === '%') ? '' : track.spec.unit, range: null, step: null, choices: [], public: true, channels: { value: { ...restingChannel(track), value } } };
+  const layer = { ...desk.layer, dials: { order: [...desk.layer.dials.order, id], by: { ...desk.layer.dials.by, [id]: dial } } } as unknown as LayerOf<'dials'>;
+  return { desk: { layer, given: { ...desk.given, [`${desk.layer.id}/${id}`]: { ...restingChannel(track), value, formula: written } } }, name };
+}
+
+/** A formula outside, led to where the layers that it reads are now. */
+function ledInside(project: Project, next: Project, before: Composition, host: Composition, layer: Layer, text: string, nests: readonly LayerOf<'nest'>[]): string {
+  const was = member(before.layers.by, layer.id) ?? layer;
+  const parts = pathsIn(text).flatMap(({ node }) => {
+    const led = resolvePath(project, before, was, node);
+    if (!led) return [];
+    const target = led.through[0]?.nest ?? led.layer;
+    const there = resolvePath(next, host, layer, node);
+    if (there && (there.through[0]?.nest.id ?? there.layer.id) === target.id) return [];
+    const nest = nests.find((one) => member(next.compositions.by, one.source)?.layers.by[target.id]);
+    return nest ? [{ from: node.from, to: node.from, text: `${writtenName({ name: nest.name, quoted: false })}/` }] : [];
+  });
+  return parts.length === 0 ? text : withReplaced(text, parts);
+}

@@ -1,0 +1,66 @@
+import { everyNode, parse, withReplaced, writtenName } from '../../formulas';
+import { everyFormula, hasFormulas, resolvePath, withAt } from '../../scene';
+import { inOrder, member, type Composition, type Layer, type LayerOf, type Project } from '../../model';
+import type { Frames } from '../../time';
+import type { Made } from '../document/made';
+import { nextNames } from '../document/next-name';
+import { layerPath } from '../document/paths';
+import { applyPatches, patchesBetween, patchOf, sameValue, type Patch } from '../document/patch';
+import type { Refused } from '../document/refused';
+import { clockMoved } from './into-nest';
+import { withNames } from './with-names';
+
+/** Carries formulas out of a nest that was taken apart: what came out keeps reading what it read, and who read through the nest reads it there. */
+export function carryOutOfNest(project: Project, hostId: string, nestId: string, draft: Made): Made | Refused {
+  const host = member(project.compositions.by, hostId);
+  const nest = host && member(host.layers.by, nestId);
+  const source = nest?.kind === 'nest' ? member(project.compositions.by, nest.source) : undefined;
+  if (!host || nest?.kind !== 'nest' || !source || (!hasFormulas(host) && !hasFormulas(source))) return draft;
+  const why = whyBeats(host, nest, source);
+  if (why) return { refused: why };
+  const next = applyPatches(project, draft.patches).project;
+  const after = member(next.compositions.by, hostId)!;
+  const made = (draft.made ?? []).filter((id): id is string => typeof id === 'string');
+  const inner = inOrder(source.layers);
+  // Names that the host has already would be read for each other.
+  const names = nextNames(inner.map(({ name }) => name), inOrder(after.layers).filter(({ id }) => !made.includes(id)).map(({ name }) => name));
+  const renamed = new Map(inner.map(({ name }, i) => [name, names[i]!] as const));
+  const patches: Patch[] = [];
+  made.forEach((id, i) => {
+    const layer = after.layers.by[id]!;
+    const moved = everyFormula(layer).reduce((one, { path, text }) => { const parts = clockMoved(text, -shift(nest)); return parts.length === 0 ? one : withAt(one, path, withReplaced(text, parts)); }, layer as Layer);
+    const named = { ...withNames(moved, new Map([...renamed].filter(([was, is]) => was !== is))), name: names[i]! };
+    patches.push(...patchesBetween(layerPath(hostId, id), layer, named));
+  });
+  for (const layer of inOrder(host.layers)) {
+    if (layer.id === nestId) continue;
+    for (const { path, text } of everyFormula(layer)) {
+      const written = readOutside(project, host, layer, nest, text, renamed);
+      if (written !== text) patches.push(patchOf([...layerPath(hostId, layer.id), ...path], text, written));
+    }
+  }
+  return { ...draft, patches: [...draft.patches, ...patches] };
+}
+
+function shift({ start }: LayerOf<'nest'>): Frames {
+  return start;
+}
+
+/** Why formulas inside cannot come out: they count beats that are others outside. */
+function whyBeats(host: Composition, { name, start }: LayerOf<'nest'>, source: Composition): string | null {
+  const reads = inOrder(source.layers).some((layer) => everyFormula(layer).some(({ text }) => /\b(beat|bar|beatOf)\b|\d(b|bar)\b/.test(text)));
+  if (!reads) return null;
+  const shifted = source.tempo && { ...source.tempo, offset: source.tempo.offset + start };
+  return sameValue(shifted, host.tempo) ? null : `Formulas in ${name} count the beats of ${source.name}, which are others in ${host.name}: give them one tempo first.`;
+}
+
+function readOutside(project: Project, host: Composition, layer: Layer, nest: LayerOf<'nest'>, text: string, renamed: ReadonlyMap<string, string>): string {
+  const read = parse(text);
+  if (!read.ok) return text;
+  const parts = [...everyNode(read.tree)].flatMap((node) => {
+    if (node.is !== 'path' || node.nests.length === 0 || resolvePath(project, host, layer, node)?.through[0]?.nest.id !== nest.id) return [];
+    const first = node.nests[1] ?? node.steps[0]!;
+    return [{ from: node.from, to: first.to, text: writtenName({ name: renamed.get(first.name) ?? first.name, quoted: first.quoted }) }];
+  });
+  return parts.length === 0 ? text : withReplaced(text, parts);
+}
