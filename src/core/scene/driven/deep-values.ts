@@ -31,6 +31,8 @@ export function remembered(value: (frame: Frames) => unknown): Remembered {
   let [last, halves]: [Place | null, Halves | null] = [null, null];
   const self: Remembered = {
     at(frame) {
+      // Whoever asks first sees to what is put off.
+      if (depth === 0) return settled(() => self.at(frame), () => NaN);
       const place = placeNow();
       if (place !== last || !halves || halves.of !== generation) {
         halves = places.get(place) ?? null;

@@ -223,7 +223,8 @@ function prepare(project: Project, host: Composition): Drives {
     const isDial = layer.kind === 'dials' || track.path[0] === 'dials';
     const driven = drives.movesOf(layer, track.address);
     const isPublic = layer.kind === 'dials' && inOrder(layer.dials).some((dial) => dial.id === track.path[2] && dial.public);
-    const moves: Moves = driven === 'in time' || (driven === null && channel && hasKeys(channel)) ? 'in time' : driven === 'in place' || isPublic ? 'in place' : 'never';
+    // What another formula gives is asked when it is needed: while formulas are made ready nobody knows which of them need themselves.
+    const moves: Moves = driven === 'in time' || (driven === null && channel && hasKeys(channel)) ? 'in time' : driven !== null || isPublic ? 'in place' : 'never';
     let sample: ((frame: Frames) => unknown) | null = null;
     const keyed = (frame: Frames): unknown => {
       if (!sample) {
