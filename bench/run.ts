@@ -4,6 +4,7 @@ import path from 'node:path';
 import { measureAttacks } from './attacks';
 import { measureComposedMap } from './composed-map';
 import { measureEvaluation } from './evaluation';
+import { measureFormulas } from './formulas';
 import { measureFuzz } from './fuzz';
 import { measureGestures } from './gestures';
 import { measureGrowth } from './growth';
@@ -24,6 +25,7 @@ const PARTS: readonly Part[] = [
   { name: 'hand', title: 'Under the hand', measure: async (root) => [...measureSampling(), ...measureEvaluation(), ...measureComposedMap(), ...measureGrowth(), ...measureScene(), ...(await measurePlaying(root)), ...(await measureHand(root))] },
   { name: 'keying', title: 'Keying', measure: measureKeying },
   { name: 'time', title: 'Time', measure: measureTime },
+  { name: 'formulas', title: 'Formulas', measure: measureFormulas },
   { name: 'gestures', title: 'What a gesture costs the server', measure: measureGestures },
   { name: 'writers', title: 'What an acknowledgement costs', measure: measureWriters },
   { name: 'kill', title: 'Kills', measure: measureKills },

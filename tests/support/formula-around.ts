@@ -4,7 +4,7 @@ import { fail, type Around } from '../../src/core/formulas';
 export function aroundFormulas(more: Partial<Around> = {}): Around {
   const around: Around = {
     gives: { kind: null, measure: 'plain', frames: false }, rate: [30, 1], ownRate: [30, 1], tempo: { bpm: 120, offset: 15, meter: [4, 4], map: null, origin: 'typed' }, name: 'Main', clockless: null, onHost: () => undefined, placeNow: () => around,
-    keyed: { kind: 'number', measure: 'plain', moves: 'in time', at: ({ frame }) => frame * 2 }, momentAt: (f, from) => ({ ...from, f, frame: f + 10 }), layers: () => ['Lamp'],
+    keyed: { kind: 'number', measure: 'plain', moves: 'in time', at: ({ frame }) => frame * 2 }, frameOf: ({ f }) => f + 10, momentAt: (f, from) => ({ ...from, f, frame: f + 10 }), layers: () => ['Lamp'],
     reach(path) {
       const [layer, track, ...rest] = path.steps;
       if (path.nests.length > 0 || layer!.name !== 'Lamp') return fail(layer!, 'There is no such layer.');

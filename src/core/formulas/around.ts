@@ -27,6 +27,8 @@ export type Around = {
   readonly keyed: { readonly kind: Kind; readonly measure: Measure; readonly at: (at: Moment) => unknown; readonly moves: Moves } | null;
   /** The moment of a time `f` of its own, as seen from another moment; at `f` of that moment it may differ from it by what a step holds. */
   readonly momentAt: (f: Frames, from: Moment) => Moment;
+  /** The composition's frame at a moment, as what comes again in beats counts it: where a step holds the time, where that began. */
+  readonly frameOf: (at: Moment) => Frames;
   /** Finds the track at the end of a path; fails at its place when there is none. */
   readonly reach: (path: NodeOf<'path'>) => Reached;
   /** Names of the layers that can be read, for sentences. */

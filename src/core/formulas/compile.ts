@@ -5,13 +5,13 @@ import { asSeconds, beatsAround, ownSeconds } from './measure';
 import { nearestTo } from './nearest';
 import { operation } from './operation';
 import { parse } from './parse';
-import type { Node, NodeOf, Step } from './tree';
+import { everyNode, type Node, type NodeOf, type Step } from './tree';
 import { asFactor, constant, KIND_WORDS, made, numbers, scaled, wanted, type Kind, type Moment, type Moves, type Pair, type Value } from './value';
 import { HOMES, isBuiltName, NAMES, type BuiltName } from './words';
 import { toFrames, dust } from '../time';
 
 /** A formula that is ready to be asked. */
-export type Compiled = { readonly run: (at: Moment) => unknown; readonly kind: Kind; readonly moves: Moves };
+export type Compiled = { readonly run: (at: Moment) => unknown; readonly kind: Kind; readonly moves: Moves; /** Nothing in it is remembered by the moment that it was asked for: one moment may be used again and again. */ readonly forgets: boolean; /** It reads which of several it is. */ readonly counts: boolean };
 export type Outcome = { readonly ok: true; readonly formula: Compiled } | { readonly ok: false; readonly fault: Fault };
 
 /** Checks a formula against what is around it and makes it ready to be asked. Never throws: what is wrong is told with its place. */
@@ -23,7 +23,7 @@ export function compile(text: string, around: Around): Outcome {
 export function compileTree(tree: Node, around: Around): Outcome {
   try {
     const value = given(valueOf(tree, { around, lets: new Map() }), around);
-    return { ok: true, formula: { run: value.run, kind: value.kind, moves: value.moves } };
+    return { ok: true, formula: { run: value.run, kind: value.kind, moves: value.moves, forgets: tree.is !== 'lets', counts: [...everyNode(tree)].some((node) => node.is === 'name' && (node.name === 'index' || node.name === 'count')) } };
   } catch (problem) {
     if (problem instanceof Faulty) return { ok: false, fault: problem.fault };
     throw problem;
@@ -168,8 +168,14 @@ function pathValue(node: NodeOf<'path'>, { around }: Scope, time: Value | null):
   if (around.clockless && moves === 'in time') fail(node, `This changes over time, and ${around.clockless}.`);
   const [num, den] = around.rate;
   const when = time && numbers(time);
-  // A moment that dividing has left a hair beside a frame is that frame.
-  const value = made(node, kind, measure, [{ moves: moves === 'in time' && time?.moves === 'in place' ? 'in place' : moves }], when && moves === 'in time' ? (at) => read(dust(toFrames(when(at), [num, den]))) : ({ frame }) => read(frame));
+  const then = (at: Moment) => {
+    const seconds = when!(at);
+    // Where the time is no number, neither is what is read then.
+    if (!Number.isFinite(seconds)) return kind === 'number' ? NaN : read(at.frame);
+    // A moment that dividing has left a hair beside a frame is that frame.
+    return read(dust(toFrames(seconds, [num, den])));
+  };
+  const value = made(node, kind, measure, [{ moves: moves === 'in time' && time?.moves === 'in place' ? 'in place' : moves }], when && moves === 'in time' ? then : ({ frame }) => read(frame));
   return rest.reduce(component, value);
 }
 

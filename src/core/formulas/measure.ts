@@ -72,11 +72,15 @@ export function phaseIn(period: Value, time: Value | null, around: Around): { re
   const shape = (at: Numbers) => ({ value: made(period, 'number', 'plain', from, at), at });
   if (period.measure === 'beats' && !time) {
     const beats = beatsAround(around, period);
-    const { momentAt } = around;
+    const { frameOf, tempo, rate } = around;
     const every = known(period) as number | undefined;
-    if (every !== undefined) return shape((at) => beats(momentAt(at.f, at).frame) / every);
+    if (every !== undefined && tempo && !tempo.map) {
+      const [offset, each] = [tempo.offset, (rate[1] * tempo.bpm) / (rate[0] * 60) / every];
+      return shape((at) => (frameOf(at) - offset) * each);
+    }
+    if (every !== undefined) return shape((at) => beats(frameOf(at)) / every);
     const run = numbers(period);
-    return shape((at) => beats(momentAt(at.f, at).frame) / run(at));
+    return shape((at) => beats(frameOf(at)) / run(at));
   }
   const [length, seconds] = [numbers(argument(period, around)), time ? numbers(argument(time, around)) : ownSeconds(around)];
   const every = known(argument(period, around)) as number | undefined;

@@ -2,7 +2,7 @@ import type { Around } from './around';
 import { fail } from './fault';
 import { alike, asSeconds } from './measure';
 import type { NodeOf } from './tree';
-import { asFactor, KIND_WORDS, known, made, numbers, wanted, type Measure, type Moment, type Numbers, type Pair, type Value } from './value';
+import { affine, asFactor, KIND_WORDS, known, made, numbers, wanted, type Measure, type Moment, type Numbers, type Pair, type Value } from './value';
 
 type Place = NodeOf<'binary'>;
 
@@ -70,8 +70,8 @@ function sum(node: Place, left: Value, right: Value, around: Around): Value {
   const [x, y] = [numbers(a), numbers(b)];
   const [one, other] = [known(a) as number | undefined, known(b) as number | undefined];
   // A part that stands still costs no call.
-  if (other !== undefined) return made(node, 'number', measure, [a, b], minus ? (at) => x(at) - other : (at) => x(at) + other);
-  if (one !== undefined) return made(node, 'number', measure, [a, b], minus ? (at) => one - y(at) : (at) => one + y(at));
+  if (other !== undefined) return affine(node, a, 1, minus ? -other : other, measure);
+  if (one !== undefined) return affine(node, b, minus ? -1 : 1, one, measure);
   return made(node, 'number', measure, [a, b], minus ? (at) => x(at) - y(at) : (at) => x(at) + y(at));
 }
 
@@ -92,8 +92,8 @@ function product(node: Place, left: Value, right: Value, around: Around): Value 
   const [a, b, measure] = multiplied(wanted(left, 'number', '*'), wanted(right, 'number', '*'), around);
   const [x, y] = [numbers(a), numbers(b)];
   const [one, other] = [known(a) as number | undefined, known(b) as number | undefined];
-  if (other !== undefined) return made(node, 'number', measure, [a, b], (at) => x(at) * other);
-  if (one !== undefined) return made(node, 'number', measure, [a, b], (at) => one * y(at));
+  if (other !== undefined) return affine(node, a, other, 0, measure);
+  if (one !== undefined) return affine(node, b, one, 0, measure);
   return made(node, 'number', measure, [a, b], (at) => x(at) * y(at));
 }
 

@@ -15,10 +15,35 @@ export type Read = { readonly ok: true; readonly tree: Node } | { readonly ok: f
 
 /** Reads a formula's text into a tree, or tells the first thing that is wrong with how it is written. Never throws. */
 export function parse(text: string): Read {
+  let read = known.get(text);
+  if (read) return read;
+  read = readAnew(text);
+  letters += text.length + 50;
+  if (letters > MOST_LETTERS) {
+    known.clear();
+    letters = text.length;
+  }
+  known.set(text, read);
+  return read;
+}
+
+/** The same formulas are read again after every edit of their composition. */
+const known = new Map<string, Read>();
+const MOST_LETTERS = 2_000_000;
+let letters = 0;
+
+/** Stops at the first thing that the grammar cannot take: to go on from there would cost more than it tells. */
+const strict = parser.configure({ strict: true });
+
+function readAnew(text: string): Read {
   try {
     if (text.length > LONGEST) fail({ from: LONGEST, to: text.length }, `This formula is ${text.length.toLocaleString('en')} characters long; ${LONGEST.toLocaleString('en')} is the most.`);
-    const tree = parser.parse(text);
-    tellBroken(tree, text);
+    if (text.trim() === '') fail({ from: 0, to: text.length }, 'There is no formula here yet.');
+    const deep = deeperThan(text, DEEPEST);
+    // The grammar has a stack of its own, and is not asked about what is deeper.
+    if (deep !== null && deeperThan(text, DEEPEST * 5) !== null) fail({ from: deep, to: text.length }, unclosed(text) === null ? TOO_DEEP : closing(text));
+    const tree = parsed(text);
+    if (tree.topNode.lastChild === null || tree.topNode.lastChild.name === 'Comment' && tree.topNode.firstChild === tree.topNode.lastChild) fail({ from: 0, to: text.length }, 'There is no formula here yet.');
     return { ok: true, tree: formulaOf(tree.topNode, { text, lets: new Set() }) };
   } catch (problem) {
     if (problem instanceof Faulty) return { ok: false, fault: problem.fault };
@@ -26,25 +51,50 @@ export function parse(text: string): Read {
   }
 }
 
+function parsed(text: string): Tree {
+  try {
+    return strict.parse(text);
+  } catch (problem) {
+    const at = /^No parse at (\d+)/.exec(problem instanceof Error ? problem.message : '');
+    if (!at) throw problem;
+    return tellBroken(Number(at[1]), text);
+  }
+}
+
+function closing(text: string): string {
+  const open = unclosed(text)!;
+  return open.quote ? `This quote (${text[open.at]}) is never closed.` : `This bracket ${text[open.at]} is never closed.`;
+}
+
 /** Says what is wrong where the grammar lost its way. */
-function tellBroken(tree: Tree, text: string): void {
-  let broken: Place | null = null;
-  for (const cursor = tree.cursor(); !broken && cursor.next();) if (cursor.type.isError) broken = { from: cursor.from, to: cursor.to };
-  if (text.trim() === '' || tree.topNode.lastChild === null) fail({ from: 0, to: text.length }, 'There is no formula here yet.');
-  if (!broken) return;
+function tellBroken(at: number, text: string): never {
   const open = unclosed(text);
-  if (open) fail({ from: open.at, to: open.quote ? text.length : open.at + 1 }, open.quote ? `This quote (${text[open.at]}) is never closed.` : `This bracket ${text[open.at]} is never closed.`);
-  const deep = deeperThan(text, DEEPEST);
-  // The grammar gives up on what is nested beyond its own stack.
-  if (deep !== null) fail({ from: deep, to: text.length }, TOO_DEEP);
-  const there = text.slice(broken.from, broken.to).trim();
+  if (open) fail({ from: open.at, to: open.quote ? text.length : open.at + 1 }, closing(text));
+  const begins = at + (/^\s*/.exec(text.slice(at))?.[0].length ?? 0);
+  const token = /^(?:[\p{L}_][\p{L}\d_]*|[\d.]+[a-zA-Z%]*|\S)/u.exec(text.slice(begins))?.[0] ?? '';
+  const broken: Place = { from: Math.min(begins, text.length), to: begins + token.length };
+  const there = ENDS.has(token) && !closesNothing(text, begins) ? '' : token;
   const word = /^[\p{L}_][\p{L}\d_]*/u.exec(text.slice(broken.from).trimStart())?.[0];
   if (there === '') {
-    const rest = text.slice(broken.from).trimStart()[0];
+    const rest = token[0];
     fail({ from: broken.from, to: Math.min(text.length, broken.from + 1) }, rest === undefined ? 'A value is missing at the end.' : `A value is missing before ${rest === ')' || rest === ']' ? 'the bracket ' : ''}“${rest}”.`);
   }
   if (there[0] === ')' || there[0] === ']') fail(broken, `This bracket ${there[0]} closes nothing.`);
   fail(broken, `“${(word ?? there).slice(0, 30)}” does not fit here: something is missing before it, or it is one too many.`);
+}
+
+/** Before these a value may be missing. */
+const ENDS: ReadonlySet<string> = new Set(['', ')', ']', ',', ';', '*', '/', '^', '=', '<', '>', '+', '@']);
+
+/** Whether a bracket that closes stands where none is open. */
+function closesNothing(text: string, at: number): boolean {
+  if (text[at] !== ')' && text[at] !== ']') return false;
+  let depth = 0;
+  for (let i = 0; i < at; i++) {
+    if (text[i] === '(' || text[i] === '[') depth++;
+    else if (text[i] === ')' || text[i] === ']') depth--;
+  }
+  return depth <= 0;
 }
 
 /** Where brackets stand within more than so many others, or null. */

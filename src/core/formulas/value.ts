@@ -18,7 +18,7 @@ export type Moment = { readonly frame: Frames; readonly f: Frames; readonly inde
 export type Moves = 'never' | 'in place' | 'in time';
 
 /** A part of a formula, ready to be asked: numbers for numbers, pairs for points, four parts from 0 to 1 for colours. */
-export type Value = Place & { readonly kind: Kind; readonly measure: Measure; readonly moves: Moves; readonly run: Run };
+export type Value = Place & { readonly kind: Kind; readonly measure: Measure; readonly moves: Moves; readonly run: Run; /** Where it is another number times one, plus one: so that a row of them is one step. */ readonly affine?: { readonly of: Numbers; readonly by: number; readonly plus: number } };
 export type Run = (at: Moment) => unknown;
 export type Numbers = (at: Moment) => number;
 export type Pair = readonly [number, number];
@@ -60,9 +60,16 @@ export function numbers(value: Value): Numbers {
 
 /** The same number times a factor, as something else. */
 export function scaled(value: Value, factor: number, measure: Measure): Value {
-  if (factor === 1) return { ...value, measure };
-  const run = numbers(value);
-  return made(value, 'number', measure, [value], (at) => run(at) * factor);
+  return factor === 1 ? { ...value, measure } : affine(value, value, factor, 0, measure);
+}
+
+/** A number times one, plus one; of what is so already it is one step as well. */
+export function affine(place: Place, value: Value, by: number, plus: number, measure: Measure): Value {
+  const { of, by: was, plus: had } = value.affine ?? { of: numbers(value), by: 1, plus: 0 };
+  const [factor, rest] = [was * by, had * by + plus];
+  const run: Numbers = rest === 0 ? (at) => of(at) * factor : factor === 1 ? (at) => of(at) + rest : (at) => of(at) * factor + rest;
+  const result = made(place, 'number', measure, [value], run);
+  return result.moves === 'never' ? result : { ...result, affine: { of, by: factor, plus: rest } };
 }
 
 /** A number without its measure, as a factor or an argument has it: 50 % is 0.5. Beats must have been made seconds before. */

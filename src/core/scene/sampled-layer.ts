@@ -1,5 +1,4 @@
 import { inOrder, type Composition, type Layer, type Project } from '../model';
-import { dust } from '../time';
 import { drivesIn } from './driven/drives';
 import { isDriven } from './driven/live-formulas';
 import { timingOf } from './layer-timing';
@@ -40,7 +39,7 @@ export function asSampled(project: Project, host: Composition, layer: Layer): La
     // What never moves is worked out once, and costs no more than a number that stands there.
     const next = !drive ? warped(channel, spec.type, (x) => at(x + layer.start))
       : drive.moves === 'never' && !drive.fault() ? { ...channel, value: drive.at(layer.start), keys: {}, formula: null }
-      : sampledBy(channel, (x) => drive.at(dust(x + layer.start)));
+      : sampledBy(channel, drive.sample);
     sampled = withAt(sampled, path, next);
   }
   remembered.set(layer, { stack, drives, sampled });

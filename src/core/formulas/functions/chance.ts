@@ -4,6 +4,7 @@ import { allNumbers, define, type Call } from './function';
 import { fraction, mixed } from './hash';
 
 const group = 'chance';
+const ANY: Moment = { frame: 0, f: 0, index: 0, count: 1 };
 const SEED = 0x0a4;
 
 /** The hash of a seed: worked out once where the seed stands still. */
@@ -45,7 +46,8 @@ export const CHANCE = [
   define({ name: 'noise', takes: ['rate', 'seed'], group, about: 'A smooth wandering between −1 and 1: so many turns a second, the same for the same seed.', example: 'noise(2, 3) * 10', make: (args, call) => {
     const [rate, seed] = allNumbers(args, call);
     const [u, hash] = [along(rate!, call), seeded(seed!, call, 1)];
-    return made(call, 'number', 'plain', [rate!, seed!, { moves: 'in time' }], (at) => noiseAt(hash(at), u(at)));
+    const still = known(seed!) === undefined ? null : hash(ANY);
+    return made(call, 'number', 'plain', [rate!, seed!, { moves: 'in time' }], still === null ? (at) => noiseAt(hash(at), u(at)) : (at) => noiseAt(still, u(at)));
   } }),
   define({ name: 'noise2', takes: ['rate', 'seed'], group, about: 'A point that wanders smoothly, each part between −1 and 1.', example: 'keyed + noise2(2, 3) * 10', make: (args, call) => {
     const [rate, seed] = allNumbers(args, call);

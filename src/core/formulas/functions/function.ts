@@ -1,7 +1,7 @@
 import type { Around } from '../around';
 import { argument, allAlike } from '../measure';
 import type { Place } from '../tree';
-import { made, numbers, wanted, type Measure, type Numbers, type Value } from '../value';
+import { known, made, numbers, wanted, type Measure, type Numbers, type Value } from '../value';
 
 /** Where a function is called, and what is around it. */
 export type Call = Place & { readonly name: string; readonly around: Around };
@@ -32,10 +32,11 @@ type Numeric = (...args: number[]) => number;
 /** A number that is worked out of numbers. Written out by how many there are: a loop over them costs more than most of what is worked out. */
 export function lifted(call: Call, measure: Measure, args: readonly Value[], work: Numeric): Value {
   const [a, b, c, d, e] = args.map(numbers) as unknown as readonly [Numbers, ...Numbers[]];
+  const [k0, k1, k2] = args.map((one) => known(one) as number | undefined);
   switch (args.length) {
     case 1: return made(call, 'number', measure, args, (at) => work(a(at)));
-    case 2: return made(call, 'number', measure, args, (at) => work(a(at), b!(at)));
-    case 3: return made(call, 'number', measure, args, (at) => work(a(at), b!(at), c!(at)));
+    case 2: return made(call, 'number', measure, args, k1 !== undefined ? (at) => work(a(at), k1) : k0 !== undefined ? (at) => work(k0, b!(at)) : (at) => work(a(at), b!(at)));
+    case 3: return made(call, 'number', measure, args, k0 !== undefined && k1 !== undefined ? (at) => work(k0, k1, c!(at)) : k1 !== undefined && k2 !== undefined ? (at) => work(a(at), k1, k2) : k0 !== undefined && k2 !== undefined ? (at) => work(k0, b!(at), k2) : (at) => work(a(at), b!(at), c!(at)));
     case 4: return made(call, 'number', measure, args, (at) => work(a(at), b!(at), c!(at), d!(at)));
     case 5: return made(call, 'number', measure, args, (at) => work(a(at), b!(at), c!(at), d!(at), e!(at)));
     default: return made(call, 'number', measure, args, (at) => work(...args.map((one) => numbers(one)(at))));

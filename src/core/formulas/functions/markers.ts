@@ -8,12 +8,12 @@ import { progressAt } from './time';
 const group = 'markers';
 
 /** The time of a marker, by its name or its number from 1. What is written down is looked up at once, so that a missing one is told. */
-function markerTime(which: Value, call: Call): { readonly value: Pick<Value, 'moves'>; readonly at: Numbers } {
+function markerTime(which: Value, call: Call): { readonly value: Pick<Value, 'moves'>; readonly at: Numbers; readonly still?: number } {
   if (which.kind !== 'text' && which.kind !== 'number') fail(which, `${call.name}(…) wants the name of a marker, or its number, and this is ${KIND_WORDS[which.kind]}.`);
   const named = known(which);
   if (named !== undefined) {
     const time = call.around.marker(named as string | number, which);
-    return { value: { moves: 'never' }, at: () => time };
+    return { value: { moves: 'never' }, at: () => time, still: time };
   }
   if (which.kind === 'text') fail(which, 'Which marker it is has to be written here.');
   const [run, { markerAt }] = [numbers(which), call.around];
@@ -26,9 +26,9 @@ export const MARKERS = [
     return made(call, 'number', 'time', [value], at);
   } }),
   define({ name: 'since', takes: ['marker'], group, about: 'Seconds since a marker of this layer; below 0 before it.', example: 'decay(since("hit"), 0.2)', make: ([which], call) => {
-    const { value, at } = markerTime(which!, call);
+    const { value, at, still } = markerTime(which!, call);
     const t = ownSeconds(call.around);
-    return made(call, 'number', 'time', [value, { moves: 'in time' }], (now) => t(now) - at(now));
+    return made(call, 'number', 'time', [value, { moves: 'in time' }], still === undefined ? (now) => t(now) - at(now) : (now) => t(now) - still);
   } }),
   define({ name: 'between', takes: ['marker', 'marker'], group, about: 'How far the time is from one marker to another, 0 to 1.', example: 'between("arrive", "leave")', make: ([one, other], call) => {
     const [from, to] = [markerTime(one!, call), markerTime(other!, call)];

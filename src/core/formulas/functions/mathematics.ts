@@ -1,4 +1,4 @@
-import { wanted, made, type Pair } from '../value';
+import { affine, known, numbers, wanted, made, type Pair } from '../value';
 import { allAlike, argument, radians } from '../measure';
 import { allNumbers, alikely, define, lifted, plainly, type FormulaFunction } from './function';
 
@@ -9,6 +9,7 @@ const ofAngle = (work: (x: number) => number): FormulaFunction['make'] => (args,
 /** What gives an angle gives degrees. */
 const angleOf = (work: (...args: number[]) => number): FormulaFunction['make'] => (args, call) =>
   lifted(call, 'angle', allNumbers(args, call).map((one) => argument(one, call.around)), (...numbers) => (work(...numbers) * 180) / Math.PI);
+const softly = (u: number) => (u <= 0 ? 0 : u >= 1 ? 1 : u * u * (3 - 2 * u));
 const lengthOf = ([x, y]: Pair) => Math.hypot(x, y);
 
 /** Named and meant as in CSS and GLSL. */
@@ -47,11 +48,18 @@ export const MATHEMATICS = [
       });
     }
     const [[from, to], measure] = allAlike(allNumbers([a!, b!], call), call.around);
-    const mixed = lifted(call, measure, [from!, to!, part], (x, y, s) => x! + (y! - x!) * s!);
-    return { ...mixed, measure };
+    const [x, y] = [known(from!) as number | undefined, known(to!) as number | undefined];
+    if (x !== undefined && y !== undefined) return affine(call, part, y - x, x, measure);
+    return lifted(call, measure, [from!, to!, part], (one, other, s) => one! + (other! - one!) * s!);
   } }),
   define({ name: 'step', takes: ['edge', 'x'], group, about: '0 before the edge, 1 from it on.', example: 'step(2s, t)', make: alikely((edge, x) => (x! < edge! ? 0 : 1), 'plain') }),
-  define({ name: 'smoothstep', takes: ['a', 'b', 'x'], group, about: 'From 0 at a to 1 at b, softly at both ends.', example: 'smoothstep(1s, 2s, t)', make: alikely((a, b, x) => { const u = Math.min(1, Math.max(0, (x! - a!) / (b! - a!))); return u * u * (3 - 2 * u); }, 'plain') }),
+  define({ name: 'smoothstep', takes: ['a', 'b', 'x'], group, about: 'From 0 at a to 1 at b, softly at both ends.', example: 'smoothstep(1s, 2s, t)', make: (args, call) => {
+    const [values] = allAlike(allNumbers(args, call), call.around);
+    const [a, b] = [known(values[0]!) as number | undefined, known(values[1]!) as number | undefined];
+    if (a === undefined || b === undefined) return lifted(call, 'plain', values, (from, to, x) => softly((x! - from!) / (to! - from!)));
+    const [x, long] = [numbers(values[2]!), b - a];
+    return made(call, 'number', 'plain', values, (at) => { const u = (x(at) - a) / long; return u <= 0 ? 0 : u >= 1 ? 1 : u * u * (3 - 2 * u); });
+  } }),
   define({ name: 'hypot', takes: ['a', 'more…'], group, about: 'How long a line is that goes so far each way.', example: 'hypot(3, 4)', make: alikely(Math.hypot) }),
   define({ name: 'length', takes: ['point'], group, about: 'How far a point is from [0, 0].', example: 'length(self.position)', make: ([one], call) => {
     const point = wanted(one!, 'point', 'length(…)');

@@ -20,6 +20,8 @@ const wave = (shape: (u: number) => number): FormulaFunction['make'] => (args, c
   const shift = phase ? argument(phase, call.around) : null;
   const moving = [along.value, ...(shift ? [shift] : [])];
   const [at, still] = [along.at, shift ? (known(shift) as number | undefined) : 0];
+  // The one that is used most is written out.
+  if (still === 0 && shape === SHAPES.sine) return made(call, 'number', 'plain', moving, (now) => Math.sin(TWO_PI * at(now)));
   if (still === 0) return made(call, 'number', 'plain', moving, (now) => shape(at(now)));
   const by = shift ? numbers(shift) : () => 0;
   return made(call, 'number', 'plain', moving, (now: Moment) => shape(at(now) + by(now)));

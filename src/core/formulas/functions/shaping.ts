@@ -2,7 +2,7 @@ import { CURVES, prepareCurve, prepareEase, type KeyCurve } from '../../keys';
 import { fail } from '../fault';
 import { nearestTo } from '../nearest';
 import { allAlike, argument } from '../measure';
-import { known, wanted } from '../value';
+import { known, made, numbers, wanted } from '../value';
 import { allNumbers, define, lifted, plainly, type FormulaFunction } from './function';
 
 const group = 'shaping';
@@ -64,5 +64,10 @@ export const SHAPING = [
     return lifted(call, 'plain', [argument(wanted(u!, 'number', 'ease(…)'), call.around)], (x) => at(x!));
   } }),
   define({ name: 'spring', takes: ['t', 'frequency', 'damping'], group, about: 'From 0 to 1 as a spring comes to rest: so many swings a second, and how soon they die (1: without a swing).', example: 'spring(since("arrive"), 2, 0.3)', make: plainly((t, frequency, damping) => springAt(t!, frequency!, damping!)) }),
-  define({ name: 'decay', takes: ['t', 'halfLife'], group, about: 'From 1 at t = 0 halved each half-life; 0 before.', example: 'decay(since("hit"), 0.2)', make: plainly((t, half) => (t! < 0 ? 0 : Math.pow(2, -t! / half!))) }),
+  define({ name: 'decay', takes: ['t', 'halfLife'], group, about: 'From 1 at t = 0 halved each half-life; 0 before.', example: 'decay(since("hit"), 0.2)', make: (args, call) => {
+    const [t, half] = allNumbers(args, call).map((one) => argument(one, call.around));
+    const [seconds, long] = [numbers(t!), known(half!) as number | undefined];
+    if (long === undefined) return lifted(call, 'plain', [t!, half!], (x, h) => (x! < 0 ? 0 : Math.pow(2, -x! / h!)));
+    return made(call, 'number', 'plain', [t!], (at) => { const x = seconds(at); return x < 0 ? 0 : Math.pow(2, -x / long); });
+  } }),
 ] as const;

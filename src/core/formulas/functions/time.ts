@@ -1,5 +1,5 @@
 import { allAlike, asSeconds, ownSeconds } from '../measure';
-import { made } from '../value';
+import { known, made } from '../value';
 import { allNumbers, alikely, define, lifted } from './function';
 
 const group = 'time';
@@ -23,6 +23,11 @@ export const TIME = [
   define({ name: 'progress', takes: ['from', 'to'], group, about: 'How far t is from one time to another, 0 to 1.', example: 'progress(1s, 3s)', make: (args, call) => {
     const [[from, to]] = allAlike(allNumbers(args, call).map((one) => asSeconds(one, call.around)), call.around);
     const t = ownSeconds(call.around);
+    const [a, b] = [known(from!) as number | undefined, known(to!) as number | undefined];
+    if (a !== undefined && b !== undefined && a !== b) {
+      const [long, [num, den]] = [b - a, call.around.ownRate];
+      return made(call, 'number', 'plain', [{ moves: 'in time' }], (at) => { const u = ((at.f * den) / num - a) / long; return u <= 0 ? 0 : u >= 1 ? 1 : u; });
+    }
     return lifted(call, 'plain', [made(call, 'number', 'time', [{ moves: 'in time' }], t), from!, to!], progressAt);
   } }),
 ] as const;

@@ -1,4 +1,4 @@
-import { compile, fail, type Around, type Compiled, type Fault, type Moves, type NodeOf, type Outcome, type Reached } from '../../formulas';
+import { compile, fail, type Around, type Compiled, type Fault, type FormulaMoment, type Moves, type NodeOf, type Outcome, type Reached } from '../../formulas';
 import { inOrder, inTime, type Asset, type Composition, type Layer, type Project } from '../../model';
 import { convertExactly, dust, type Frames, type Rate } from '../../time';
 import { operatorOf, type Driven, type OperatorContext, type OperatorFields, type OperatorNode } from '../../timing';
@@ -30,6 +30,8 @@ export type Drive = {
   readonly moves: Moves;
   /** What it comes to at a frame of its composition, in the place that is asked in: the keyed value where it is wrong, or no number. */
   readonly at: (frame: Frames) => unknown;
+  /** The same at a time from where the layer begins, for those that ask every frame. */
+  readonly sample: (x: Frames) => unknown;
   /** The same without falling back, for whoever looks for what is no number. */
   readonly raw: (frame: Frames) => unknown;
   /** The same as others read it: remembered for other times. */
@@ -254,16 +256,21 @@ function prepare(project: Project, host: Composition): Drives {
     // What a nest's dial is, is known with its source.
     const full = trackAt(project, layer, address) ?? (track as Track);
     let held: ((frame: Frames) => Frames) | null = null;
-    const heldAt = (frame: Frames) => (held ??= timingOf(project, host, layer).stack.heldFor(address).at)(frame);
+    const heldAt = (frame: Frames) => (held ??= heldBy())(frame);
+    const heldBy = (): ((frame: Frames) => Frames) => { const { stack } = timingOf(project, host, layer); return stack.keySteps.length === 0 ? stack.keyEntry.at : stack.heldFor(address).at; };
     let times: ((frame: Frames) => Frames) | null = null;
     const sampler = channelSampler(channel, full.spec.type);
     const keyed = (frame: Frames) => sampler((times ??= keyTimesOf(project, host, layer, full).at)(frame));
     const moving = hasKeys(channel);
+    // Without steps on keys their time is the layer's.
+    let plain: boolean | null = null;
+    const inStep = () => (plain ??= full.spec.clock === 'layer' && timingOf(project, host, layer).stack.keySteps.length === 0);
     const outcome = compile(text, {
       ...around(layer, reads, () => undefined),
       gives: { kind: anyKind ? null : kindOf(full.spec), measure: measureOf(full.spec, isDial), frames: !anyKind && full.spec.unit === 'frames' && !isDial },
       ownRate: host.rate, clockless: null,
-      keyed: { kind: kindOf(full.spec), measure: measureOf(full.spec, isDial), at: moving ? ({ frame }) => keyed(frame) : constantly(() => sampleChannel(channel, full.spec, 0)), moves: moving ? 'in time' : 'never' },
+      keyed: { kind: kindOf(full.spec), measure: measureOf(full.spec, isDial), at: moving ? (moment) => (inStep() ? sampler(moment.f) : keyed(moment.frame)) : constantly(() => sampleChannel(channel, full.spec, 0)), moves: moving ? 'in time' : 'never' },
+      frameOf: ({ f }) => f + layer.start,
       momentAt: (f, { index, count }) => ({ frame: f + layer.start, f: heldAt(f + layer.start), index, count }),
     });
     const raw = (frame: Frames) => {
@@ -271,13 +278,41 @@ function prepare(project: Project, host: Composition): Drives {
       return (outcome as { readonly formula: Compiled }).formula.run({ frame, f: heldAt(frame), index, count });
     };
     let tooMuch = false;
-    const at = (frame: Frames) => {
-      if (!outcome.ok || tooMuch || ring()) return keyed(frame);
-      const value = settled(() => raw(frame), () => { tooMuch = true; return keyed(frame); });
+    let broken: boolean | null = null;
+    const isBroken = () => (broken ??= !outcome.ok || ring() !== null);
+    /** As others read it, in whose work what is put off is seen to. */
+    const within = (frame: Frames) => {
+      if (tooMuch || isBroken()) return keyed(frame);
+      const value = raw(frame);
       return isGood(value) ? value : keyed(frame);
     };
+    const at = (frame: Frames) => settled(() => within(frame), () => { tooMuch = true; return keyed(frame); });
+    const { start } = layer;
+    // Whether it works at all is found once; most formulas read no other, and nothing is put off for them.
+    let works: boolean | null = null;
+    let run: ((moment: FormulaMoment) => unknown) | null = null;
+    let again: { -readonly [K in keyof FormulaMoment]: FormulaMoment[K] } | null = null;
+    const sample = (x: Frames): unknown => {
+      if (works === null) {
+        works = outcome.ok && !ring() && reads.length === 0 && timingOf(project, host, layer).stack.keySteps.length === 0;
+        if (outcome.ok) ({ run } = outcome.formula);
+        if (outcome.ok && outcome.formula.forgets && !outcome.formula.counts) again = { frame: 0, f: 0, index: 0, count: 1 };
+      }
+      const frame = x + start;
+      if (!works) return at(dust(frame));
+      let value: unknown;
+      if (again) {
+        again.frame = frame;
+        again.f = x;
+        value = run!(again);
+      } else {
+        const { index, count } = placeNow();
+        value = run!({ frame, f: x, index, count });
+      }
+      return (typeof value === 'number' ? value - value === 0 : isGood(value)) ? value : keyed(frame);
+    };
     return {
-      layer, track, operator: null, text, reads, at, raw, remembered: remembered(at), moves: outcome.ok ? outcome.formula.moves : moving ? 'in time' : 'never',
+      layer, track, operator: null, text, reads, at, sample, raw, remembered: remembered(within), moves: outcome.ok ? outcome.formula.moves : moving ? 'in time' : 'never',
       ring, fault: () => faultOf(outcome, ring(), text) ?? (tooMuch ? { from: 0, to: text.length, message: 'This is too much to be worked out: what it reads leads to millions of other values.' } : null),
     };
   }
@@ -298,7 +333,7 @@ function prepare(project: Project, host: Composition): Drives {
       ...around(layer, reads, () => (hosted = true)),
       gives: { kind: 'number', measure: 'plain', frames }, ownRate: own, keyed: null,
       clockless: is === 'number' ? 'a number of an operator is worked out once' : null,
-      momentAt: (f, from) => (f === from.f ? from : { ...from, f, frame: hostOf(f) }),
+      frameOf: ({ frame }) => frame, momentAt: (f, from) => (f === from.f ? from : { ...from, f, frame: hostOf(f) }),
     });
     const run = (x: Frames, frame: Frames): unknown => {
       if (!outcome.ok) return NaN;
@@ -307,7 +342,7 @@ function prepare(project: Project, host: Composition): Drives {
     };
     const raw = (frame: Frames) => run(0, frame);
     const drive: Drive = {
-      layer, track: null, operator: { id: node.id, field }, text, reads, at: raw, raw, remembered: remembered(raw), moves: outcome.ok ? outcome.formula.moves : 'never',
+      layer, track: null, operator: { id: node.id, field }, text, reads, at: raw, sample: raw, raw, remembered: remembered(raw), moves: outcome.ok ? outcome.formula.moves : 'never',
       ring, fault: () => faultOf(outcome, ring(), text),
     };
     hostedBy.set(drive, hosted);
@@ -340,6 +375,7 @@ function faultOf(outcome: Outcome, ring: readonly string[] | null, text: string)
 /** A value that can be shown: numbers must be numbers. */
 export function isGood(value: unknown): boolean {
   if (typeof value === 'number') return Number.isFinite(value);
+  if (Array.isArray(value) && value.length === 2) return (value[0] as number) - (value[0] as number) === 0 && (value[1] as number) - (value[1] as number) === 0;
   if (Array.isArray(value)) return value.every((one) => typeof one !== 'number' || Number.isFinite(one));
   return true;
 }

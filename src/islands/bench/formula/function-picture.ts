@@ -7,7 +7,7 @@ const SHAPES: Readonly<Record<string, string>> = {
 };
 
 const alone: Around = {
-  gives: { kind: 'number', measure: 'plain', frames: false }, rate: [100, 1], ownRate: [100, 1], tempo: null, name: '', keyed: null, clockless: null, momentAt: (f, from) => ({ ...from, f, frame: f }),
+  gives: { kind: 'number', measure: 'plain', frames: false }, rate: [100, 1], ownRate: [100, 1], tempo: null, name: '', keyed: null, clockless: null, frameOf: ({ frame }) => frame, momentAt: (f, from) => ({ ...from, f, frame: f }),
   reach: () => { throw new Error('nothing to be read'); }, layers: () => [], marker: () => 0, markerAt: () => 0, placeNow: () => alone, onHost: () => undefined,
 };
 
