@@ -21,7 +21,7 @@ export function Menu({ trigger, entries }: { readonly trigger: ReactNode; readon
     <Radix.Root modal={false}>
       <Radix.Trigger asChild {...opener}>{trigger}</Radix.Trigger>
       <Radix.Portal>
-        <Radix.Content align="start" sideOffset={4} collisionPadding={8} onCloseAutoFocus={closed} onKeyDown={(event) => event.stopPropagation()} className="z-50 max-w-80 min-w-44 rounded-lg bg-raised p-1 shadow-2xl ring-1 ring-line">
+        <Radix.Content align="start" sideOffset={4} collisionPadding={8} onCloseAutoFocus={closed} onKeyDown={(event) => event.stopPropagation()} className="z-50 max-h-[var(--radix-dropdown-menu-content-available-height)] max-w-80 min-w-44 overflow-y-auto rounded-lg bg-raised p-1 shadow-2xl ring-1 ring-line">
           {entries.map(({ label, about, focuses, onPick }) => (
             <Radix.Item key={label} onSelect={() => { if (focuses) waiting.current = onPick; else onPick(); }} className="cursor-pointer rounded-md px-2.5 py-1.5 outline-none data-[highlighted]:bg-lifted">
               <span className="block">{label}</span>

@@ -13,7 +13,7 @@ export { salvageProject, type Salvaged } from './salvage';
 export { readLayer, readProject, readProjectFile } from './read';
 export { BLENDS } from './blends';
 export { faultsOnKeys, operatorFaults } from './operator-faults';
-export { channelAt, channelsAt, flatFill, newComposition, newCopies, newImage, newNest, newNull, newProject, newShape, newText, plainStroke, type Values } from './new-layer';
+export { channelAt, channelsAt, flatFill, newComposition, newCopies, newDials, newImage, newNest, newNull, newProject, newShape, newText, plainStroke, type Values } from './new-layer';
 export { keyCurve, keyEase, leftHandle, rightHandle } from './schema/channel';
 export { projectFile, type ProjectFileInput } from './schema/project';
 export { FORMAT, VERSION } from './version';

@@ -48,6 +48,11 @@ export function newNull(id: string, name: string, spans: readonly Span[], values
   return { ...base(id, name, spans), kind: 'null', channels: channelsAt(values) } as unknown as Layer;
 }
 
+/** A layer of dials without any. */
+export function newDials(id: string, name: string, spans: readonly Span[]): LayerOf<'dials'> {
+  return { ...base(id, name, spans), kind: 'dials', dials: EMPTY } as unknown as LayerOf<'dials'>;
+}
+
 /** Live repeats of a layer: five, each beside the one before. */
 export function newCopies(id: string, name: string, spans: readonly Span[], of: string, values: Values): Layer {
   return { ...base(id, name, spans), kind: 'copies', of, front: 'first', seed: 0, channels: channelsAt(values) } as unknown as Layer;

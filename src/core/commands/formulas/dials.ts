@@ -17,7 +17,7 @@ const BORN: Readonly<Record<DialType, Partial<Dial>>> = { number: {}, angle: {},
 const NAMES: Readonly<Record<DialType, string>> = { number: 'Amount', angle: 'Angle', point: 'Place', colour: 'Colour', switch: 'On', choice: 'Choice', text: 'Words' };
 
 /** Adds a dial to a layer of dials, under a name that no other of them has: formulas read it by that. */
-export function addDial(project: Project, compositionId: string, layerId: string, type: DialType, fields: DialFields, newId: () => string): (Draft & { readonly made: readonly string[] }) | Refused | null {
+export function addDial(project: Project, compositionId: string, layerId: string, type: DialType, fields: DialFields, newId: () => string): Draft | Refused | null {
   const layer = reachLayer(project, compositionId, layerId);
   if (!layer) return null;
   if (layer.kind !== 'dials') return { refused: `${layer.name} is no layer of dials.` };
@@ -28,7 +28,7 @@ export function addDial(project: Project, compositionId: string, layerId: string
   const dial = { id, off: false, unit: '', range: null, step: null, choices: [], public: false, channels: {}, ...BORN[type], ...fields, name, type } as unknown as Dial;
   const path = [...layerPath(compositionId, layerId), 'dials'];
   return {
-    event: 'dials.add', label: `Add the dial ${name} to ${layer.name}`, made: [id],
+    event: 'dials.add', label: `Add the dial ${name} to ${layer.name}`,
     patches: [patchOf([...path, 'order'], layer.dials.order, [...layer.dials.order, id]), patchOf([...path, 'by', id], undefined, dial)],
   };
 }

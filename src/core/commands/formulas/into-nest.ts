@@ -1,6 +1,6 @@
 import { everyNode, parse, withReplaced, writtenName, type Node, type NodeOf } from '../../formulas';
 import { everyFormula, hasFormulas, placeOfTrack, resolvePath, withAt, type Track } from '../../scene';
-import { inOrder, member, type Channel, type Composition, type Layer, type LayerOf, type Project } from '../../model';
+import { inOrder, member, newDials, type Channel, type Composition, type Layer, type LayerOf, type Project } from '../../model';
 import type { Frames } from '../../time';
 import type { Made } from '../document/made';
 import { nextName } from '../document/next-name';
@@ -122,18 +122,7 @@ function newDesk(inside: Composition): Desk {
   const ids = new Set(inside.layers.order);
   let id = 'outside';
   for (let n = 2; ids.has(id); n++) id = `outside${n}`;
-  const [first] = inOrder(inside.layers);
-  const layer = { ...bareDials(first!), id, name: nextName('Outside', taken), spans: [[0, inside.duration]] } as unknown as LayerOf<'dials'>;
-  return { layer, given: {} };
-}
-
-/** A layer of dials without any, with the fields that all layers have at rest. */
-function bareDials(like: Layer): object {
-  const { sampling } = like;
-  return {
-    kind: 'dials', start: 0, timing: { order: [], by: {} }, markers: {}, masks: { order: [], by: {} }, effects: { order: [], by: {} }, sampling: sampling === 'whole' ? 'exact' : sampling, visible: true, locked: false, solo: false, guide: false,
-    parent: null, partner: null, turnAlong: false, blend: 'normal', clipTo: null, clipSide: 'inside', colour: null, note: '', pose: null, mirrorAt: null, turnBy: 0, joint: null, channels: {}, dials: { order: [], by: {} },
-  };
+  return { layer: newDials(id, nextName('Outside', taken), [[0, inside.duration]]), given: {} };
 }
 
 const TYPES = { N: 'number', P: 'point', C: 'colour', T: 'text', B: 'switch', E: 'text', S: 'text' } as const;

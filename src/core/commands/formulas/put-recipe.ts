@@ -1,5 +1,5 @@
 import { writtenName } from '../../formulas';
-import { inOrder, readLayer, type LayerOf, type Project } from '../../model';
+import { inOrder, newDials, type LayerOf, type Project } from '../../model';
 import { nextName } from '../document/next-name';
 import { compositionPath, layerPath } from '../document/paths';
 import { applyPatches, patchOf, type Patch } from '../document/patch';
@@ -28,9 +28,7 @@ export function putRecipe(project: Project, compositionId: string, refs: readonl
   if (desk) home = desk;
   else {
     const name = nextName(DESK, new Set(inOrder(composition.layers).map((one) => one.name)));
-    const made = readLayer({ id: newId(), name, kind: 'dials', spans: [[0, composition.duration]] }, composition.duration);
-    if (!made.ok) return null;
-    home = made.value as LayerOf<'dials'>;
+    home = newDials(newId(), name, [[0, composition.duration]]);
     patches.push(patchOf([...compositionPath(compositionId), 'layers', 'order'], composition.layers.order, [...composition.layers.order, home.id]), patchOf(layerPath(compositionId, home.id), undefined, home));
   }
   const taken = new Set(inOrder(home.dials).map((one) => one.name));

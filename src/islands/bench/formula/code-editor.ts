@@ -70,12 +70,12 @@ export function openCodeEditor(parent: HTMLElement, text: string, host: CodeHost
       // Enter is this field's own: a new line is Shift+Enter. What is completed comes first.
       keymap.of([
         ...completionKeymap,
-        { key: 'Enter', run: (here) => (completionStatus(here.state) === 'active' ? false : keep(here)), shift: (here) => { here.dispatch(here.state.replaceSelection('\n')); return true; } },
+        { key: 'Enter', run: (here) => (completionStatus(here.state) === 'active' ? true : keep(here)), shift: (here) => { here.dispatch(here.state.replaceSelection('\n')); return true; } },
         { key: 'Escape', run: () => { host.onLetGo(); return true; } },
         ...closeBracketsKeymap, ...historyKeymap, ...defaultKeymap,
       ]),
       history(), closeBrackets(), bracketMatching(), EditorView.lineWrapping, formulaLanguage, formulaInks, look, placeholder('a formula, or press what it shall follow'),
-      autocompletion({ override: [completeFormula(host.writable)], icons: false, aboveCursor: false }),
+      autocompletion({ override: [completeFormula(host.writable)], icons: false, aboveCursor: false, interactionDelay: 0 }),
       linter((here) => {
         const fault = here.state.doc.toString().trim() === '' ? null : host.judge(here.state.doc.toString());
         if (!fault) return [];

@@ -32,7 +32,7 @@ export function CodeField({ label, driven, text, onTry, onKeep, onLetGo }: Props
   /** Who goes elsewhere is done, unless a value is still missing: then something is about to be pressed. */
   const left = () => setTimeout(() => {
     const code = open.current;
-    if (!code || settled.current || code.wants() || box.current?.parentElement?.contains(document.activeElement) || document.activeElement?.closest('[role=menu]')) return;
+    if (!code || settled.current || code.wants() || box.current?.closest('[role=group]')?.contains(document.activeElement) || document.activeElement?.closest('[role=menu]')) return;
     settled.current = true;
     if (code.text() === first.current) now.current.onLetGo();
     else now.current.onKeep(code.text());
@@ -93,7 +93,7 @@ export function CodeField({ label, driven, text, onTry, onKeep, onLetGo }: Props
       event.preventDefault();
       event.stopPropagation();
       // The press was meant for the formula, and so is what follows of it.
-      for (const kind of ['pointerup', 'mousedown', 'mouseup', 'click'] as const) window.addEventListener(kind, (later) => { later.preventDefault(); later.stopPropagation(); }, { capture: true, once: true });
+      swallowRest();
       write(name);
     };
     window.addEventListener('pointerdown', press, true);
@@ -110,6 +110,17 @@ export function CodeField({ label, driven, text, onTry, onKeep, onLetGo }: Props
       )}
     </div>
   );
+}
+
+/** What follows of a press is nobody's: up to its click, which comes right after the pointer is let go. */
+function swallowRest(): void {
+  const kinds = ['pointerup', 'mousedown', 'mouseup', 'click'] as const;
+  const swallow = (event: Event) => {
+    event.preventDefault();
+    event.stopPropagation();
+    if (event.type === 'pointerup') setTimeout(() => kinds.forEach((kind) => window.removeEventListener(kind, swallow, true)));
+  };
+  for (const kind of kinds) window.addEventListener(kind, swallow, true);
 }
 
 /** What a press on the page means to a formula: a track, or a layer. */

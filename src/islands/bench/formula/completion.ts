@@ -46,8 +46,11 @@ export function completeFormula(writable: () => Writable) {
       const list = quoted[1] === 'ease' ? EASES : writable().markers;
       return { from: context.pos - quoted[2]!.length, options: list.map((name) => option(name, quoted[1] === 'ease' ? 'ease' : 'marker', `${name}"`)), validFor: /^[^"]*$/ };
     }
-    const word = /'[^']*$|[\p{L}_][\p{L}\d_]*$/u.exec(before);
+    const inQuotes = (before.match(/'/g)?.length ?? 0) % 2 === 1;
+    const word = (inQuotes ? /'[^']*$/ : /[\p{L}_][\p{L}\d_]*$/u).exec(before);
     if (!word && !context.explicit) return null;
+    // A unit behind a number is no name.
+    if (/(?:^|[^\p{L}\d_])\d[\d.]*[a-zA-Z]*$/u.test(before)) return null;
     // Inside a text nothing is completed.
     if ((before.match(/"/g)?.length ?? 0) % 2 === 1) return null;
     const layers = writable().layers.map(({ name, written, about }) => option(name, about, `${written}.`, { boost: 1 }));

@@ -1,5 +1,5 @@
 import { History, KeyRound, Power, Sprout, Undo2, X } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { RECIPES } from '../../../core/commands';
 import { hasKeys, keyedAt, trackAt, valueAt } from '../../../core/scene';
 import type { Composition, Layer, Project } from '../../../core/model';
@@ -17,6 +17,8 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
   const editor = useEditor();
   const driven = useMemo((): Driven => ({ composition: composition.id, layers: layers.map(({ id }) => id), track: address, operator: null }), [composition.id, layers, address]);
   const writing = useEditorState((state) => (sameDriven(state.driving?.driven ?? null, driven) ? state.driving : null));
+  const discarded = useRef(false);
+  useEffect(() => { if (writing) discarded.current = false; }, [writing]);
   const [layer] = layers;
   const found = layers.flatMap((one) => { const track = trackAt(project, one, address); return track ? [{ layer: one, track }] : []; });
   const [first] = found;
@@ -28,10 +30,13 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
   const each = found.every((one) => (one.track.channel?.formula ?? null) === text);
   const words = `${track.spec.label} of ${layers.length === 1 ? layer.name : `${layers.length} layers`}`;
   const close = () => {
+    discarded.current = true;
     editor.letGo();
     editor.set({ driving: null });
   };
   const keep = (typed: string) => {
+    // What was let go of is not kept when its field goes.
+    if (discarded.current) return;
     editor.set({ driving: null });
     if (typed.trim() === '') {
       editor.letGo();
@@ -42,7 +47,10 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
     if (text !== null) rememberTried(editor.store.getState().projectId, driven, text);
     if (!editor.do('formulas.set', { tracks, formula: typed })) editor.letGo();
   };
-  const write = (next: string) => editor.set({ driving: { driven, text: next } });
+  const write = (next: string) => {
+    discarded.current = false;
+    editor.set({ driving: { driven, text: next } });
+  };
   const before = triedBefore(editor.store.getState().projectId, driven).filter((one) => one !== text);
   const recipes = RECIPES.filter((recipe) => recipe.fits(track.spec) && !recipe.follows);
   const locked = layers.every((one) => one.locked);

@@ -1,7 +1,8 @@
 import { DIAL_TYPES, RECIPES, type TrackRef } from '../../../../core/commands';
 import { hasKeys, trackAt, tracksOf, type Track } from '../../../../core/scene';
-import { member, type Layer } from '../../../../core/model';
+import { inOrder, member, newDials, type Layer } from '../../../../core/model';
 import { current, type Editor } from '../editor';
+import { freshId } from '../fresh-id';
 import type { EditorState } from '../state';
 import { chosenLayers, type Action } from './action';
 
@@ -65,12 +66,14 @@ export const FORMULA_ACTIONS: readonly Action[] = [
   ...DIAL_TYPES.map((type): Action => ({ id: `dial.${type}`, title: `Add a dial: ${TYPES[type]}`, group: 'New', also: 'control slider', whyNot: dialsLayer, run: (editor) => { const [layer] = chosenLayers(editor.store.getState()); if (layer) editor.do('dials.add', { layer: layer.id, type }); } })),
 ];
 
-/** A layer of dials with one dial, selected. */
+/** A layer of dials, selected: its first dial is added there. */
 function addDials(editor: Editor): void {
   const state = editor.store.getState();
-  const made = editor.do('layers.add', { files: [{ kind: 'dials', name: 'Desk', spans: [[0, current(state).duration]], dials: [{ name: 'Amount', type: 'number' }] }] as never, above: null });
-  const [id] = made?.made ?? [];
-  if (typeof id === 'string') editor.select({ layers: [id], keys: [], markers: [], operator: null });
+  const id = freshId();
+  const taken = new Set(inOrder(current(state).layers).map(({ name }) => name));
+  let name = 'Desk';
+  for (let n = 2; taken.has(name); n++) name = `Desk ${n}`;
+  if (editor.do('layers.add', { files: [newDials(id, name, [[0, current(state).duration]])], above: null })) editor.select({ layers: [id], keys: [], markers: [], operator: null });
 }
 
 /** What the menu of a value offers. */
