@@ -63,11 +63,6 @@ try {
   await settle();
   await shot('bench');
   // Close up: two seconds of the film, with keys of the tram selected.
-  await page.keyboard.press('Control+k');
-  await page.getByRole('dialog').getByRole('combobox').fill('hide');
-  await settle();
-  await shot('find-an-action');
-  await page.keyboard.press('Escape');
   const tracks = await page.locator('canvas[aria-label=Tracks]').boundingBox();
   await page.mouse.move(tracks.x + 405, tracks.y + 60);
   await page.keyboard.down('Control');
@@ -149,6 +144,35 @@ try {
   await settle();
   await shot('stagger');
   await page.keyboard.press('Escape');
+  // A sign that a formula drives, its curve in a lane while it is written; the dial that it reads; a lamp linked to it.
+  await search('sign');
+  await head('Sign').click();
+  await page.keyboard.press('l');
+  await page.getByRole('group', { name: 'Formula of Turn of Sign' }).first().getByTitle('Write in it').click();
+  await page.locator('[data-formula] [data-ready]').first().waitFor();
+  await page.keyboard.type(' + noi');
+  await page.getByRole('option').first().waitFor();
+  await settle();
+  await shot('formula-lane');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await search('');
+  await head('Sign').click();
+  await page.keyboard.press('l');
+  await search('wind');
+  await head('Wind').click();
+  await settle();
+  await shot('dials');
+  await search('lamp');
+  await head('Lamp, near').click();
+  await page.getByLabel('Turn of Lamp, near', { exact: true }).click();
+  await page.keyboard.type('=');
+  await page.locator('[data-formula] [data-ready]').first().waitFor();
+  await page.keyboard.type('Sign.turn @ (clock - 6f) * 50%');
+  await page.keyboard.press('Enter');
+  await settle();
+  await shot('links');
+  await page.keyboard.press('Control+z');
   await search('');
   // A loop whose end is no beginning, with what mends it.
   await head('Tram').click();

@@ -53,3 +53,8 @@ describe('habits', () => {
   test('exports are listed by hand', () => expect(code.filter((file) => /export \* from/.test(readFileSync(file, 'utf8'))).map(inSrc)).toEqual([]));
   test('no registry’s host is named', () => expect(/resolved|registry\.npm/.test(readFileSync(path.join(ROOT, 'package-lock.json'), 'utf8'))).toBe(false));
 });
+
+test('the parser of formulas is what its grammar comes to', async () => {
+  const { parserFiles } = (await import('../scripts/grammar.mjs' as string)) as { parserFiles: () => Readonly<Record<string, string>> };
+  for (const [name, text] of Object.entries(parserFiles())) expect(readFileSync(path.join(ROOT, 'src/core/formulas', name), 'utf8')).toBe(text);
+});

@@ -16,7 +16,7 @@ type Props = { readonly project: Project; readonly composition: Composition; rea
 export function FormulaBlock({ project, composition, layers, track: address, frame, inLane = false }: Props) {
   const editor = useEditor();
   const driven = useMemo((): Driven => ({ composition: composition.id, layers: layers.map(({ id }) => id), track: address, operator: null }), [composition.id, layers, address]);
-  const writing = useEditorState((state) => (sameDriven(state.driving?.driven ?? null, driven) ? state.driving : null));
+  const writing = useEditorState((state) => (sameDriven(state.driving?.driven ?? null, driven) && (state.driving?.inLane ?? false) === inLane ? state.driving : null));
   const discarded = useRef(false);
   useEffect(() => { if (writing) discarded.current = false; }, [writing]);
   const [layer] = layers;
@@ -49,7 +49,7 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
   };
   const write = (next: string) => {
     discarded.current = false;
-    editor.set({ driving: { driven, text: next } });
+    editor.set({ driving: { driven, text: next, inLane } });
   };
   const before = triedBefore(editor.store.getState().projectId, driven).filter((one) => one !== text);
   const recipes = RECIPES.filter((recipe) => recipe.fits(track.spec) && !recipe.follows);
