@@ -26,4 +26,9 @@ describe('the trail of a track', () => {
     expect(trackTrail(film, 'main', 'a', 'y', 15)).toEqual([]);
     expect(trackTrail(film, 'main', 'gone', 'x', 15)).toEqual([]);
   });
+  test('a driven track goes on from what its keys give to what its formula makes of it', () => {
+    const { layers } = film.compositions.by['main']!;
+    const driven = (track: string, formula: string) => { const layer = layers.by['a']!; const channels = layer.channels as Readonly<Record<string, object>>; return { ...film, compositions: { ...film.compositions, by: { ...film.compositions.by, main: { ...film.compositions.by['main']!, layers: { ...layers, by: { ...layers.by, a: { ...layer, channels: { ...channels, [track]: { ...channels[track], formula } } } as never } } } } } }; };
+    expect(trackTrail(driven('x', 'keyed * 2'), 'main', 'a', 'x', 15).slice(-2).map(({ at, title }) => `${at} ${title}`)).toEqual(['50 by its keys', '100 Across, by its formula']);
+  });
 });

@@ -1,7 +1,7 @@
 import { hasContentTime, inTime, member, type Layer, type Project } from '../model';
 import { DUST, type Frames } from '../time';
 import type { Step } from '../timing';
-import { compositionOf, hasKeys, keyTimeAt, keyTimesOf, sourceTimeAt, timingOf, trackAt, unbent, valueAt } from '../scene';
+import { compositionOf, drivesIn, hasKeys, keyedAt, keyTimeAt, keyTimesOf, sourceTimeAt, timingOf, trackAt, unbent, valueAt } from '../scene';
 
 /** One stop of the trail: the number first, what made it beneath. */
 export type TrailStop = {
@@ -46,21 +46,24 @@ export function trackTrail(project: Project, compositionId: string, layerId: str
   const host = compositionOf(project, compositionId);
   const layer = host && member(host.layers.by, layerId);
   const track = layer && trackAt(project, layer, address);
-  if (!host || !layer || !track?.channel || track.spec.type !== 'N' || !hasKeys(track.channel)) return [];
+  if (!host || !layer || !track?.channel || track.spec.type !== 'N') return [];
+  const isDriven = drivesIn(project, host).of(layer, track.address) !== null;
+  const driven: readonly TrailStop[] = isDriven ? [{ at: valueAt(project, host, layer, track, frame) as number, title: `${track.spec.label}, by its formula`, leads: { kind: 'none' } }] : [];
+  if (!hasKeys(track.channel)) return isDriven ? [{ at: keyedAt(project, host, layer, track, frame) as number, title: 'at rest', leads: { kind: 'none' } }, ...driven] : [];
   const times = keyTimesOf(project, host, layer, track);
   const x = times.at(frame);
   const keys = inTime(track.channel.keys);
   const i = keys.findLastIndex(({ at }) => at <= x + DUST);
   const [from, to] = [keys[i], keys[i + 1]];
-  const result: TrailStop = { at: valueAt(project, host, layer, track, frame) as number, title: track.spec.label, leads: { kind: 'none' } };
+  const result: TrailStop = { at: keyedAt(project, host, layer, track, frame) as number, title: isDriven ? 'by its keys' : track.spec.label, leads: { kind: 'none' } };
   const left = from ?? keys[0]!;
   const keyed: TrailStop = { at: left.value as number, title: `keyed at ${Math.round(left.at * 100) / 100}`, leads: { kind: 'key', frame: times.moments(left.at)[0]?.from ?? unbent(layer, left.at) } };
-  if (!from || !to) return [keyed, { at: Math.round(x * 100) / 100, title: from ? AFTER[track.channel.after] : AFTER[track.channel.before], leads: { kind: 'none' } }, result];
+  if (!from || !to) return [keyed, { at: Math.round(x * 100) / 100, title: from ? AFTER[track.channel.after] : AFTER[track.channel.before], leads: { kind: 'none' } }, result, ...driven];
   const curve = (from.curve as { readonly kind: string } | null | undefined)?.kind;
   const way = curve ? `${curve}, % of the way` : from.right === 'hold' ? 'held, % of the time' : from.right === undefined && to.left === undefined ? 'straight, % of the way' : 'by its handles, % of the way';
   const rise = ((to.arrives ?? to.value) as number) - (from.value as number);
   const gone = from.right === 'hold' && !curve ? (x - from.at) / (to.at - from.at) : rise === 0 ? 1 : (result.at - (from.value as number)) / rise;
-  return [keyed, { at: Math.round(gone * 1000) / 10, title: way, leads: { kind: 'key', frame: times.moments(to.at)[0]?.from ?? unbent(layer, to.at) } }, result];
+  return [keyed, { at: Math.round(gone * 1000) / 10, title: way, leads: { kind: 'key', frame: times.moments(to.at)[0]?.from ?? unbent(layer, to.at) } }, result, ...driven];
 }
 
 /** What a channel does where it has no key before or after, in words. */
