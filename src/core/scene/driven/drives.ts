@@ -1,5 +1,5 @@
 import { compile, fail, type Around, type Compiled, type Fault, type FormulaMoment, type Moves, type NodeOf, type Outcome, type Reached } from '../../formulas';
-import { inOrder, inTime, type Asset, type Composition, type Layer, type Project } from '../../model';
+import { channelAt, inOrder, inTime, type Asset, type Composition, type Layer, type Project } from '../../model';
 import { convertExactly, dust, type Frames, type Rate } from '../../time';
 import { operatorOf, type Driven, type OperatorContext, type OperatorFields, type OperatorNode } from '../../timing';
 import { keyTimesOf } from '../key-times';
@@ -57,16 +57,21 @@ export type Drives = {
   readonly numbers: (layer: Layer, node: OperatorNode, side: OperatorContext['on']) => Readonly<Record<string, number>> | null;
 };
 
-type Known = { readonly behind: readonly (Composition | Asset | null)[]; readonly drives: Drives };
+type Known = { /** The project that it was asked in last. */ project: Project; readonly behind: readonly (Composition | Asset | null)[]; readonly drives: Drives };
 const known = new WeakMap<Composition, Known>();
 
 /** The formulas of a composition; the same as long as neither it nor what its nests show is changed. */
 export function drivesIn(project: Project, host: Composition): Drives {
-  const behind = behindOf(project, host);
   const found = known.get(host);
-  if (found && found.behind.length === behind.length && found.behind.every((one, i) => one === behind[i])) return found.drives;
+  // It is asked for every value: in the same project there is nothing to compare.
+  if (found?.project === project) return found.drives;
+  const behind = behindOf(project, host);
+  if (found && found.behind.length === behind.length && found.behind.every((one, i) => one === behind[i])) {
+    found.project = project;
+    return found.drives;
+  }
   const drives = prepare(project, host);
-  known.set(host, { behind, drives });
+  known.set(host, { project, behind, drives });
   return drives;
 }
 
@@ -84,7 +89,6 @@ function behindOf(project: Project, host: Composition): readonly (Composition | 
   }
   return all;
 }
-
 
 function prepare(project: Project, host: Composition): Drives {
   const byKey = new Map<string, Drive>();
@@ -116,9 +120,9 @@ function prepare(project: Project, host: Composition): Drives {
     tried(layer, track, text) {
       const reads: Edge[] = [];
       const start = keyOf(host, layer, track.address);
-      return trackDrive(layer, { ...track, channel: track.channel ?? RESTING(track) }, text, constantly(() => ringFrom(project, start, `${layer.name}.${track.spec.label.toLowerCase()}`, reads)), reads);
+      return trackDrive(layer, { ...track, channel: track.channel ?? channelAt(track.spec.start) }, text, constantly(() => ringFrom(project, start, `${layer.name}.${track.spec.label.toLowerCase()}`, reads)), reads);
     },
-    part: (layer, track, text) => trackDrive(layer, { ...track, channel: track.channel ?? RESTING(track) }, text, () => null, [], true),
+    part: (layer, track, text) => trackDrive(layer, { ...track, channel: track.channel ?? channelAt(track.spec.start) }, text, () => null, [], true),
     triedOn(layer, node, field, text) {
       const is = (operatorOf(node.op)!.fields as OperatorFields)[field]!.holds === 'formula' ? 'time' : 'number';
       const reads: Edge[] = [];
@@ -350,9 +354,6 @@ function prepare(project: Project, host: Composition): Drives {
     return drive;
   }
 }
-
-/** A track that was never touched, at rest. */
-const RESTING = ({ spec }: Track): NonNullable<Track['channel']> => ({ value: spec.start, keys: {}, before: 'hold', after: 'hold', repeats: null, formula: null, formulaOff: false, limits: null, closed: false });
 
 /** Formulas that are made ready within one another: which of them stand still is not followed further. */
 const LONGEST_CHAIN = 30;

@@ -10,7 +10,18 @@ import { hasFormulas, liveFormulas } from './live-formulas';
 export function formulaGrounds(project: Project, composition: Composition): string {
   if (!hasFormulas(composition)) return '';
   const inner = leadsInside(composition) ? [...insides(project, composition)].map(namesIn) : [];
-  return [composition.name, JSON.stringify(composition.tempo), namesIn(composition), inOrder(composition.layers).map((layer) => inTime(layer.markers).map(({ at, name }) => `${at} ${JSON.stringify(name)}`).join(' ')).join('|'), ...inner].join(';');
+  return [ownGrounds(composition), ...inner].join(';');
+}
+
+const grounds = new WeakMap<Composition, string>();
+
+function ownGrounds(composition: Composition): string {
+  let own = grounds.get(composition);
+  if (own === undefined) {
+    const markers = inOrder(composition.layers).map((layer) => inTime(layer.markers).map(({ at, name }) => `${at} ${JSON.stringify(name)}`).join(' ')).join('|');
+    grounds.set(composition, (own = [composition.name, JSON.stringify(composition.tempo), namesIn(composition), markers].join(';')));
+  }
+  return own;
 }
 
 const named = new WeakMap<Composition['layers'], string>();

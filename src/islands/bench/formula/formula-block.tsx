@@ -73,12 +73,16 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
       </div>
       {writing
         ? <CodeField label={`Formula of ${words}`} driven={driven} text={writing.text} onTry={(typed) => (typed.trim() === '' ? editor.letGo() : editor.tryOut('formulas.set', { tracks, formula: typed }))} onKeep={keep} onLetGo={close} />
-        : <button type="button" disabled={locked} onClick={() => write(each ? text! : '')} title="Write in it" className="w-full rounded-md bg-deep px-1.5 py-1 text-left font-mono text-[12px] break-words whitespace-pre-wrap text-paper hover:ring-1 hover:ring-plum/60">{each ? text : 'each its own formula'}</button>}
+        : <button type="button" disabled={locked} onClick={() => write(each ? text! : '')} title="Write in it" className="w-full rounded-md bg-deep px-1.5 py-1 text-left font-mono text-[12px] break-words whitespace-pre-wrap text-paper hover:ring-1 hover:ring-plum/60">{each ? shortened(text!) : 'each its own formula'}</button>}
       {!writing && each && text !== null && <LinkWords project={project} composition={composition} tracks={tracks} text={text} />}
       {!inLane && track.spec.type === 'N' && <Curve project={project} driven={driven} text={writing ? null : text} first={text} duration={composition.duration} frame={frame} />}
     </div>
   );
 }
+
+/** As much of a formula as anybody reads where it is not written in. */
+const MOST_SHOWN = 1500;
+const shortened = (text: string) => (text.length > MOST_SHOWN ? `${text.slice(0, MOST_SHOWN)} …` : text);
 
 const [WIDTH, HEIGHT] = [300, 40];
 
