@@ -4,7 +4,9 @@ import type { Draft } from '../document/change';
 import { nextName } from '../document/next-name';
 import { layerPath } from '../document/paths';
 import { patchOf, sameValue, type Patch } from '../document/patch';
+import type { Made } from '../document/made';
 import type { Refused } from '../document/refused';
+import { readersOf } from './readers';
 import { reachLayer, restingChannel } from '../document/target';
 
 export const DIAL_TYPES = ['number', 'angle', 'point', 'colour', 'switch', 'choice', 'text'] as const;
@@ -50,12 +52,14 @@ export function setDial(project: Project, compositionId: string, layerId: string
 }
 
 /** Takes dials away. Formulas that read them say so, and keep their keyed values. */
-export function deleteDials(project: Project, compositionId: string, layerId: string, ids: readonly string[]): Draft | null {
+export function deleteDials(project: Project, compositionId: string, layerId: string, ids: readonly string[]): Made | null {
   const layer = reachLayer(project, compositionId, layerId);
   const going = layer?.kind === 'dials' ? ids.filter((id) => member(layer.dials.by, id)) : [];
   if (!layer || layer.kind !== 'dials' || going.length === 0) return null;
   const path = [...layerPath(compositionId, layerId), 'dials'];
+  const [reader, ...more] = readersOf(project, compositionId, going.map((dial) => ({ layer: layerId, dial })));
   return {
+    ...(reader ? { told: `${reader.charAt(0).toUpperCase()}${reader.slice(1)}${more.length > 0 ? `, and ${more.length} more do` : ''}: what it drives keeps its keyed value.` } : {}),
     event: 'dials.delete', label: `Delete ${going.length === 1 ? `the dial ${layer.dials.by[going[0]!]!.name}` : `${going.length} dials`}`,
     patches: [patchOf([...path, 'order'], layer.dials.order, layer.dials.order.filter((id) => !going.includes(id))), ...going.map((id) => patchOf([...path, 'by', id], layer.dials.by[id], undefined))],
   };

@@ -3,7 +3,7 @@ import { projectOf } from '../../../../tests/support/projects';
 import { checkProject } from '../../checks';
 import { drivesIn, trackAt, valueAt } from '../../scene';
 import { inOrder, type Project } from '../../model';
-import { applyPatches, idsFromDocument, work, type Event } from '..';
+import { applyPatches, idsFromDocument, losses, work, type Event } from '..';
 
 const film = (layers: readonly object[], more: readonly object[] = [], fields: object = {}): Project => projectOf([{ id: 'main', name: 'Main', duration: 120, rate: [30, 1], ...fields, layers }, ...more] as never);
 const lamp = { id: 'lamp', name: 'Lamp', kind: 'null', channels: { rotation: { keys: [{ id: 'a', at: 0, value: 0 }, { id: 'b', at: 60, value: 120 }] }, x: { value: 40 } } };
@@ -127,6 +127,17 @@ describe('what formulas read is carried along', () => {
     for (const frame of [10, 30, 62.5, 89]) expect(shown(apart, 'after', 'x', frame)).toBeCloseTo(shown(one, 'after', 'x', frame) as number, 9);
     expect(codes(apart).filter((code) => code.startsWith('formula'))).toEqual([]);
   });
+});
+
+test('what would break says so first: who reads a layer or a dial that goes, in nests that show it too', () => {
+  const reel = { id: 'reel', name: 'Reel', duration: 60, layers: [{ id: 'bar', name: 'Bar', kind: 'shape', channels: { x: { formula: 'Desk.Sway' } } }, { id: 'desk', name: 'Desk', kind: 'dials', dials: [{ id: 'sway', name: 'Sway' }, { id: 'rest', name: 'Rest' }] }] };
+  const one = film([{ id: 'n', name: 'N', kind: 'nest', source: 'reel' }, { id: 'read', name: 'Read', kind: 'null', channels: { x: { formula: 'N/Bar.x' } } }], [reel]);
+  expect(losses(one, 'reel', ['bar'])).toEqual(['a formula of Read reads Bar']);
+  expect(losses(one, 'reel', ['desk'])).toEqual(['a formula of Bar reads Desk']);
+  expect(losses(one, 'reel', ['bar', 'desk'])).toEqual(['a formula of Read reads Bar']);
+  expect(losses(one, 'main', ['n'])).toEqual(['a formula of Read reads N']);
+  expect(tried(one, 'dials.delete', { composition: 'reel', layer: 'desk', dials: ['sway'] })).toMatchObject({ told: 'A formula of Bar reads Desk: what it drives keeps its keyed value.' });
+  expect(tried(one, 'dials.delete', { composition: 'reel', layer: 'desk', dials: ['rest'] })).not.toHaveProperty('told');
 });
 
 describe('dials', () => {

@@ -3,6 +3,7 @@ import { hull, trimEnd, trimStart, type Frames } from '../../time';
 import { count, type Draft } from '../document/change';
 import { idsFromDocument } from '../document/ids-from-document';
 import { keepFollowers } from './keep-followers';
+import { readersOf } from '../formulas/readers';
 import { compositionPath, layerPath } from '../document/paths';
 import { applyPatches, patchOf, type Patch } from '../document/patch';
 import { pictureSwapped } from './swap-picture';
@@ -99,16 +100,16 @@ export function nameOf(project: Project, compositionId: string, ids: readonly st
   return only ? only.name : count(ids.length, 'layer');
 }
 
-/** What layers of a composition would lose with others that leave, in words: who clips by them, repeats them or is washed by them. Followers are not among it: they stay. */
+/** What layers of a composition would lose with others that leave, in words: who clips by them, repeats them, is washed by them or reads them in a formula. Followers are not among it: they stay. */
 export function losses(project: Project, compositionId: string, ids: readonly string[]): readonly string[] {
   const composition = member(project.compositions.by, compositionId);
   const gone = new Set(ids);
-  return (composition?.layers.order ?? []).filter((id) => !gone.has(id)).flatMap((id): readonly string[] => {
+  return [...(composition?.layers.order ?? []).filter((id) => !gone.has(id)).flatMap((id): readonly string[] => {
     const layer = composition!.layers.by[id]!;
     const name = (one: string | null) => (one !== null && gone.has(one) ? (composition!.layers.by[one]?.name ?? null) : null);
     const [clip, of, wash] = [name(layer.clipTo), 'of' in layer ? name(layer.of) : null, 'appliesTo' in layer ? name(layer.appliesTo) : null];
     return [...(clip ? [`${layer.name} is clipped by ${clip}`] : []), ...(of ? [`${layer.name} repeats ${of}`] : []), ...(wash ? [`${layer.name} washes ${wash}`] : [])];
-  });
+  }), ...readersOf(project, compositionId, ids.map((layer) => ({ layer })))];
 }
 
 /** Fields by which a layer names others of its composition that are leaving. Copies cannot be without the layer they repeat and keep its name. */
