@@ -1,5 +1,6 @@
 export { DIAL_TYPES, type DialType } from './formulas/dials';
 export { followingWords, leaderName, linkText, trackWritten, type Following, type Leader } from './formulas/link';
+export { withoutNumbers } from './formulas/set-formulas';
 export { readLink } from './formulas/read-link';
 export { RECIPES, recipeOf, type Recipe } from './formulas/recipes';
 export { changeFrom, count, LABEL_LENGTH, upgradeChange, type Change, type Draft } from './document/change';

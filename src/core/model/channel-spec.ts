@@ -14,6 +14,8 @@ export type ChannelSpec = {
   readonly start: unknown;
   /** What the value is kept within when it is used; the document may hold more. */
   readonly range?: readonly [min: number, max: number];
+  /** Of a choice: what there is to choose from. */
+  readonly choices?: readonly string[];
 };
 
 export type ChannelSpecs = Readonly<Record<string, ChannelSpec>>;

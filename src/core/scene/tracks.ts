@@ -158,7 +158,7 @@ const DIALS = {
 
 function dialSpec({ type, name, unit, range, choices }: Dial): ChannelSpec {
   const start = type === 'choice' ? (choices[0] ?? '') : DIALS[type].start;
-  return { type: DIALS[type].type, label: name, unit: (type === 'angle' ? '°' : unit) as ChannelSpec['unit'], start, ...(range ? { range } : {}) };
+  return { type: DIALS[type].type, label: name, unit: (type === 'angle' ? '°' : unit) as ChannelSpec['unit'], start, ...(range ? { range } : {}), ...(type === 'choice' ? { choices } : {}) };
 }
 
 /** What a nest may be given from outside: the public dials of what it shows, and those that it was given and that are gone. */

@@ -9,7 +9,7 @@ export function ActionMenu() {
   const menu = useEditorState((state) => state.menu);
   const state = useEditorState((all) => (all.menu ? all : null));
   if (!menu || !state) return null;
-  const close = () => editor.set({ menu: null, pointed: null });
+  const close = () => editor.set({ menu: null, pointed: null, fieldMeant: null });
   return (
     <Radix.Root open modal={false} onOpenChange={(open) => !open && close()}>
       <Radix.Trigger asChild><span aria-hidden="true" className="fixed size-0" style={{ left: menu.x, top: menu.y }} /></Radix.Trigger>

@@ -43,6 +43,9 @@ describe('formulas on tracks', () => {
   test('on several layers count them', () => {
     const many = done(one, 'formulas.set', { tracks: [{ layer: 'echo', track: 'rotation' }, { layer: 'other', track: 'rotation' }], formula: 'index * 10 + count' });
     expect([shown(many, 'echo', 'rotation', 0), shown(many, 'other', 'rotation', 0), textOf(many, 'other', 'rotation')]).toEqual([2, 12, 'let index = 1; let count = 2; index * 10 + count']);
+    // Written again on them all it is numbered anew, once.
+    const again = done(many, 'formulas.set', { tracks: [{ layer: 'other', track: 'rotation' }, { layer: 'echo', track: 'rotation' }], formula: textOf(many, 'other', 'rotation')! });
+    expect([textOf(again, 'echo', 'rotation'), textOf(again, 'other', 'rotation')]).toEqual(['let index = 1; let count = 2; index * 10 + count', 'let index = 0; let count = 2; index * 10 + count']);
   });
   test('become keys within the tolerance, and drive again in their place', () => {
     const driven = done(one, 'formulas.set', { tracks: [{ layer: 'echo', track: 'rotation' }], formula: 'sine(2s) * 30' });

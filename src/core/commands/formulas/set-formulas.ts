@@ -46,8 +46,14 @@ export function setFormulas(project: Project, compositionId: string, refs: reado
 /** On a selection a formula counts its members, as it counts copies. */
 function numbered(formula: string, index: number, many: number): string {
   if (many < 2) return formula;
+  const bare = withoutNumbers(formula);
   const names = [['index', index], ['count', many]] as const;
-  return `${names.filter(([name]) => readsName(formula, name)).map(([name, value]) => `let ${name} = ${value}; `).join('')}${formula}`;
+  return `${names.filter(([name]) => readsName(bare, name)).map(([name, value]) => `let ${name} = ${value}; `).join('')}${bare}`;
+}
+
+/** A formula without the numbers that it was given on a selection: what its members share. */
+export function withoutNumbers(formula: string): string {
+  return formula.replace(/^let index = \d+; /, '').replace(/^let count = \d+; /, '');
 }
 
 function firstFault(project: Project, compositionId: string, refs: readonly TrackRef[], patches: readonly Patch[]): string | null {

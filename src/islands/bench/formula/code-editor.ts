@@ -5,6 +5,7 @@ import { linter } from '@codemirror/lint';
 import { EditorState } from '@codemirror/state';
 import { EditorView, hoverTooltip, keymap, placeholder } from '@codemirror/view';
 import type { Fault } from '../../../core/formulas';
+import { followPointer } from '../follow-pointer';
 import { completeFormula, type Writable } from './completion';
 import { formulaInks, formulaLanguage } from './language';
 
@@ -129,22 +130,17 @@ function dragNumber(event: PointerEvent, view: EditorView): boolean {
   const step = places > 0 ? 10 ** -places : 1;
   const start = event.clientX;
   let isDragged = false;
-  const move = (now: PointerEvent) => {
-    const steps = Math.round((now.clientX - start) / STEP) * (now.shiftKey ? 10 : 1);
-    if (!isDragged && Math.abs(now.clientX - start) < STEP) return;
-    isDragged = true;
-    now.preventDefault();
-    const insert = `${Math.max(0, Number(digits) + steps * step).toFixed(places)}${unit}`;
+  const write = (insert: string) => {
     view.dispatch({ changes: { from, to, insert }, selection: { anchor: from, head: from + insert.length } });
     to = from + insert.length;
   };
-  const stop = () => {
-    window.removeEventListener('pointermove', move);
-    window.removeEventListener('pointerup', stop);
-    window.removeEventListener('pointercancel', stop);
-  };
-  window.addEventListener('pointermove', move);
-  window.addEventListener('pointerup', stop);
-  window.addEventListener('pointercancel', stop);
+  // The press goes on to be the editor's as well: one that does not move puts the caret there.
+  followPointer(view.contentDOM, event.pointerId, (now) => {
+    const steps = Math.round((now.clientX - start) / STEP) * (now.shiftKey ? 10 : 1);
+    isDragged ||= Math.abs(now.clientX - start) >= STEP;
+    if (!isDragged) return;
+    now.preventDefault();
+    write(`${Math.max(0, Number(digits) + steps * step).toFixed(places)}${unit}`);
+  }, (keep) => { if (!keep && isDragged) write(`${digits}${unit}`); }, false);
   return false;
 }

@@ -1,6 +1,6 @@
 import { History, KeyRound, Power, Sprout, Undo2, X } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { RECIPES } from '../../../core/commands';
+import { RECIPES, withoutNumbers } from '../../../core/commands';
 import { hasKeys, keyedAt, trackAt, valueAt } from '../../../core/scene';
 import type { Composition, Layer, Project } from '../../../core/model';
 import { IconButton, Menu } from '../../../ui';
@@ -22,12 +22,14 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
   const [layer] = layers;
   const found = layers.flatMap((one) => { const track = trackAt(project, one, address); return track ? [{ layer: one, track }] : []; });
   const [first] = found;
-  const text = first?.track.channel?.formula ?? null;
+  // On several layers what they share is shown: the numbers that tell them apart are written again when it is kept.
+  const bare = (formula: string | null | undefined) => (formula === null || formula === undefined ? null : layers.length > 1 ? withoutNumbers(formula) : formula);
+  const text = bare(first?.track.channel?.formula);
   if (!layer || !first || (text === null && !writing)) return null;
   const { track } = first;
   const off = track.channel?.formulaOff ?? false;
   const tracks = layers.map(({ id }) => ({ layer: id, track: address }));
-  const each = found.every((one) => (one.track.channel?.formula ?? null) === text);
+  const each = found.every((one) => bare(one.track.channel?.formula) === text);
   const words = `${track.spec.label} of ${layers.length === 1 ? layer.name : `${layers.length} layers`}`;
   const close = () => {
     discarded.current = true;

@@ -2,7 +2,7 @@ import { useRef } from 'react';
 import { count, poseAt, type Made, type NewValue } from '../../../core/commands';
 import { trackAt, valueAt, worldMatrix, type Track } from '../../../core/scene';
 import { type ChannelSpec, type Composition, type Layer, type Project } from '../../../core/model';
-import { TypedField } from '../../../ui';
+import { Select, TypedField } from '../../../ui';
 import { keyingOf } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { gestureIds } from '../editor/fresh-id';
@@ -128,7 +128,10 @@ function ValueField({ onFormula, driven, label, found: { spec }, values, onSet, 
       return <TypedField label={label} disabled={disabled} edited={mixed ? '' : String(value)} shown={mixed ? 'mixed' : String(value).replace(/\n/g, ' ⏎ ')} read={(text) => ({ ok: true, value: text, read: text })} onSet={all} onFormula={onFormula} className={`font-sans ${driven ? 'text-plum!' : ''}`} />;
     case 'S': return <span className="truncate px-1.5 py-1 text-[12px] text-muted" title="Double-click the path on the picture to pull its corners">{mixed ? 'several' : `${(value as { points: unknown[] }).points.length} corners`}</span>;
     case 'B': return <input type="checkbox" className="size-[16px] accent-leaf" aria-label={label} checked={value as boolean} disabled={disabled} onChange={(event) => all(event.target.checked)} />;
-    case 'E': return <span className="px-2 py-1">{String(value)}</span>;
+    case 'E': {
+      const chosen = mixed ? '' : String(value);
+      return <Select label={label} value={chosen} disabled={disabled} onChange={all} options={[...new Set([...(mixed ? [''] : []), ...(spec.choices ?? []), chosen])].map((one) => [one, one === '' ? 'mixed' : one] as const)} />;
+    }
   }
 }
 

@@ -42,7 +42,7 @@ function DialRow({ project, composition, layer, dial, frame }: Omit<Props, 'laye
         <label className="flex items-center gap-1 text-[12px] text-muted" title="Nests of this composition show it, and can set it for themselves"><input type="checkbox" className="size-[14px] accent-leaf" checked={dial.public} disabled={layer.locked} aria-label={`${dial.name} is public`} onChange={(event) => set({ public: event.target.checked })} />public</label>
         <IconButton className="h-5 w-5!" label={`Delete the dial ${dial.name}`} disabled={layer.locked} onClick={() => void editor.do('dials.delete', { layer: layer.id, dials: [dial.id] })}><X size={12} /></IconButton>
       </div>
-      {dial.type === 'choice' ? <ChoiceOf project={project} composition={composition} layer={layer} dial={dial} frame={frame} /> : <ChannelField project={project} composition={composition} layers={[layer]} channel={`${dial.id}.value`} frame={frame} wide named="Value" />}
+      <ChannelField project={project} composition={composition} layers={[layer]} channel={`${dial.id}.value`} frame={frame} wide named="Value" />
       {isNumber && dial.range && <Slider project={project} composition={composition} layer={layer} dial={dial} frame={frame} />}
       {isNumber && (
         <div className="grid grid-cols-3 gap-1 text-[12px] text-muted">
@@ -76,13 +76,6 @@ function Slider({ project, composition, layer, dial, frame }: Omit<Props, 'layer
     <input type="range" aria-label={`${dial.name}, by pulling`} min={low} max={high} step={dial.step ?? (high - low) / 200} value={now} disabled={layer.locked || (track?.channel?.formula ?? null) !== null} className="h-4 w-full accent-plum"
       onChange={(event) => void editor.nudge(`dial ${layer.id} ${dial.id}`, 'tracks.set', { composition: composition.id, ...args(Number(event.target.value)) })} />
   );
-}
-
-function ChoiceOf({ project, composition, layer, dial, frame }: Omit<Props, 'layers'> & { readonly layer: LayerOf<'dials'>; readonly dial: Dial }) {
-  const editor = useEditor();
-  const track = valueOf(layer, dial, project);
-  const now = String(track?.channel?.value ?? dial.choices[0] ?? '');
-  return <Select label={`Value of ${dial.name}`} value={now} disabled={layer.locked} onChange={(value) => void editor.do('tracks.set', { composition: composition.id, values: [{ layer: layer.id, track: `${dial.id}.value`, value }], frame, keying: editor.store.getState().keying })} options={[...new Set([...dial.choices, now])].map((one) => [one, one] as const)} />;
 }
 
 /** The public dials of what nests show, set for each use: they stand first, for they are what the nest is for. */
