@@ -1,19 +1,13 @@
-import { mkdirSync, mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
-import type { Browser, Page } from 'playwright-core';
-import { afterAll, afterEach, beforeAll, beforeEach, expect, test } from 'vitest';
-import { goTo, openBrowser, openPage, untilSaved } from './browser';
+import type { Page } from 'playwright-core';
+import { expect, test } from 'vitest';
+import { goTo, untilSaved } from './browser';
 import { exported } from './command-line';
 import { handAt } from './hand';
-import { startOak, type OakServer } from './oak-server';
+import { journeys } from './journeys';
 import { openFilm } from './open-film';
 
-const folder = mkdtempSync(path.join(tmpdir(), 'oak-formulas-'));
-let server: OakServer;
-let browser: Browser;
 let page: Page;
-let heard: string[];
+const server = journeys('formulas', 4416, (opened) => { page = opened; });
 let project: string;
 const hand = handAt(() => page);
 
@@ -32,20 +26,6 @@ const code = () => page.locator('.cm-content');
 const write = async (text: string) => { await code().waitFor(); await page.locator('[data-formula] [data-ready]').first().waitFor(); await page.keyboard.type(text); };
 const begin = async (field: string) => { await value(field).click(); await page.keyboard.type('='); await code().waitFor(); await page.locator('[data-formula] [data-ready]').first().waitFor(); };
 
-beforeAll(async () => {
-  mkdirSync(folder, { recursive: true });
-  server = await startOak(4416, path.join(folder, 'data'));
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.kill();
-});
-beforeEach(async () => { ({ page, heard } = await openPage(browser)); });
-afterEach(async () => {
-  expect(heard).toEqual([]);
-  await page.close();
-});
 
 test('a formula is written in a field: = begins it, the picture follows while it is typed, Enter keeps it, Esc lets go; it is switched off and on and taken away', async () => {
   await open([box('lamp', 'Lamp', 100)]);

@@ -1,20 +1,16 @@
-import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { createCanvas } from '@napi-rs/canvas';
-import type { Browser, Page } from 'playwright-core';
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from 'vitest';
-import { openBrowser, openPage, pointInTracks, pointOnPicture, untilSaved } from './browser';
+import type { Page } from 'playwright-core';
+import { describe, expect, test } from 'vitest';
+import { pointInTracks, pointOnPicture, untilSaved } from './browser';
 import { askCommandLine, exported, type KeptProject } from './command-line';
 import { handAt } from './hand';
-import { startOak, type OakServer } from './oak-server';
+import { journeys } from './journeys';
 import { openFilm } from './open-film';
 
-const folder = mkdtempSync(path.join(tmpdir(), 'oak-jobs-'));
-let server: OakServer;
-let browser: Browser;
 let page: Page;
-let heard: string[];
+const server = journeys('jobs', 4402, (opened) => { page = opened; });
 let project: string;
 const hand = handAt(() => page);
 const { head, pick } = hand;
@@ -32,20 +28,6 @@ async function open(compositions: readonly object[], more: object = {}): Promise
   hand.begin();
 }
 
-beforeAll(async () => {
-  mkdirSync(folder, { recursive: true });
-  server = await startOak(4402, path.join(folder, 'data'));
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.kill();
-});
-beforeEach(async () => { ({ page, heard } = await openPage(browser)); });
-afterEach(async () => {
-  expect(heard).toEqual([]);
-  await page.close();
-});
 
 const reel = { id: 'reel', name: 'Reel', width: 200, height: 100, duration: 60, layers: [shape('dot', 'Dot', 20, 50, { channels: { x: { keys: [{ at: 0, value: 20 }, { at: 59, value: 180 }] } } })] };
 
@@ -75,7 +57,7 @@ describe('jobs of the trade, in so many gestures', () => {
       const to = canvas.getContext('2d');
       to.fillStyle = `rgb(${i * 30}, 90, 120)`;
       to.fillRect(0, 0, 60, 40);
-      const name = path.join(folder, `drop_${String(i + 1).padStart(2, '0')}.png`);
+      const name = path.join(server.folder, `drop_${String(i + 1).padStart(2, '0')}.png`);
       writeFileSync(name, canvas.toBuffer('image/png'));
       return name;
     });
@@ -114,7 +96,7 @@ describe('jobs of the trade, in so many gestures', () => {
 
   test('a picture is swapped for another: 2, and stands where it stood', async () => {
     await open([{ id: 'main', name: 'Main', duration: 50, layers: [] }]);
-    const [wide, tall] = [[80, 40], [30, 60]].map(([w, h]) => { const canvas = createCanvas(w!, h!); canvas.getContext('2d').fillRect(0, 0, w!, h!); const name = path.join(folder, `${w! > h! ? 'Wide' : 'Tall'}.png`); writeFileSync(name, canvas.toBuffer('image/png')); return name; });
+    const [wide, tall] = [[80, 40], [30, 60]].map(([w, h]) => { const canvas = createCanvas(w!, h!); canvas.getContext('2d').fillRect(0, 0, w!, h!); const name = path.join(server.folder, `${w! > h! ? 'Wide' : 'Tall'}.png`); writeFileSync(name, canvas.toBuffer('image/png')); return name; });
     const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.keyboard.press('Control+o')]);
     await chooser.setFiles([wide!, tall!]);
     await page.getByText('2 layers came in, one over another.').waitFor();

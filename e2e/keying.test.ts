@@ -1,20 +1,14 @@
-import { mkdirSync, mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
-import type { Browser, Page } from 'playwright-core';
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from 'vitest';
-import { drag, openBrowser, openPage, pointInTracks, pointOnPicture, untilSaved } from './browser';
+import type { Page } from 'playwright-core';
+import { describe, expect, test } from 'vitest';
+import { drag, pointInTracks, pointOnPicture, untilSaved } from './browser';
 import { askCommandLine, exported, type KeptProject } from './command-line';
 import { handAt } from './hand';
-import { startOak, type OakServer } from './oak-server';
+import { journeys } from './journeys';
 import { findAction, openFilm } from './open-film';
 import { expectReplayed } from './steps';
 
-const folder = mkdtempSync(path.join(tmpdir(), 'oak-keying-'));
-let server: OakServer;
-let browser: Browser;
 let page: Page;
-let heard: string[];
+const server = journeys('keying', 4406, (opened) => { page = opened; });
 let project: string;
 type Key = { readonly id: string; readonly at: number; readonly value: unknown; readonly right?: unknown; readonly left?: unknown; readonly curve?: unknown; readonly arrives?: unknown; readonly pace?: number };
 const hand = {
@@ -52,20 +46,6 @@ const inRow = async (frame: number, label: string) => {
   return { x, y: row.y + row.height / 2 };
 };
 
-beforeAll(async () => {
-  mkdirSync(folder, { recursive: true });
-  server = await startOak(4406, path.join(folder, 'data'));
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.kill();
-});
-beforeEach(async () => { ({ page, heard } = await openPage(browser)); });
-afterEach(async () => {
-  expect(heard).toEqual([]);
-  await page.close();
-});
 
 describe('jobs, in so many gestures', () => {
   test('a ball bounces, holds and overshoots: 9', async () => {

@@ -1,19 +1,13 @@
-import { mkdirSync, mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
-import type { Browser, Page } from 'playwright-core';
-import { afterAll, afterEach, beforeAll, beforeEach, expect, test } from 'vitest';
-import { drag, openBrowser, openPage, pointInTracks, untilSaved } from './browser';
+import type { Page } from 'playwright-core';
+import { beforeEach, expect, test } from 'vitest';
+import { drag, pointInTracks, untilSaved } from './browser';
 import { exported } from './command-line';
 import { handAt } from './hand';
-import { startOak, type OakServer } from './oak-server';
+import { journeys } from './journeys';
 import { findAction, openFilm } from './open-film';
 
-const folder = mkdtempSync(path.join(tmpdir(), 'oak-time-'));
-let server: OakServer;
-let browser: Browser;
 let page: Page;
-let heard: string[];
+const server = journeys('time', 4411, (opened) => { page = opened; });
 let project: string;
 const hand = handAt(() => page);
 
@@ -31,17 +25,7 @@ const layer = async (id: string) => (await main()).layers.find((one) => one.id =
 const starts = async () => (await main()).layers.filter(({ id }) => id.startsWith('lamp')).map(({ spans }) => spans[0]![0]);
 const find = (words: string) => findAction(page, words);
 
-beforeAll(async () => {
-  mkdirSync(folder, { recursive: true });
-  server = await startOak(4411, path.join(folder, 'data'));
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.kill();
-});
 beforeEach(async () => {
-  ({ page, heard } = await openPage(browser));
   const lamp = (n: number) => ({ id: `lamp${n}`, name: `Lamp ${n}`, kind: 'shape', spans: [[0, 60]], channels: { x: { value: 100 * n }, y: { value: 90 } } });
   const dot = { id: 'dot', name: 'Dot', kind: 'shape', channels: { x: { keys: [{ at: 4, value: 40 }, { at: 12, value: 300 }, { at: 30, value: 300 }, { at: 39, value: 40 }] }, y: { value: 200 } } };
   const deep = { id: 'deep', name: 'Deep', kind: 'nest', source: 'inner', timing: [{ op: 'reverse' }], clipFrame: false };
@@ -50,10 +34,6 @@ beforeEach(async () => {
     { id: 'reel', name: 'Inside', duration: 40, layers: [dot] }, { id: 'outer', name: 'Outer', duration: 40, layers: [deep] }, { id: 'inner', name: 'Inner', duration: 40, layers: [{ ...dot, channels: { ...dot.channels, y: { value: 400 } } }] },
   ];
   project = await openFilm(page, server.address, compositions, { name: 'Time' });
-});
-afterEach(async () => {
-  expect(heard).toEqual([]);
-  await page.close();
 });
 
 test('layers are staggered in three gestures, seen before it is done; the step is changed later from one of them; who is moved alone leaves', async () => {

@@ -1,19 +1,13 @@
-import { mkdirSync, mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
-import type { Browser, Page } from 'playwright-core';
-import { afterAll, afterEach, beforeAll, beforeEach, expect, test } from 'vitest';
-import { goTo, openBrowser, openPage, pointInTracks, untilSaved } from './browser';
+import type { Page } from 'playwright-core';
+import { expect, test } from 'vitest';
+import { goTo, pointInTracks, untilSaved } from './browser';
 import { exported } from './command-line';
 import { handAt } from './hand';
-import { startOak, type OakServer } from './oak-server';
+import { journeys } from './journeys';
 import { findAction, openFilm } from './open-film';
 
-const folder = mkdtempSync(path.join(tmpdir(), 'oak-time-jobs-'));
-let server: OakServer;
-let browser: Browser;
 let page: Page;
-let heard: string[];
+const server = journeys('time-jobs', 4413, (opened) => { page = opened; });
 let project: string;
 const hand = handAt(() => page);
 const find = (words: string) => findAction(page, words);
@@ -39,20 +33,6 @@ async function open(own: object, { reel = {}, duration = 300, length = 40 }: { r
   hand.begin();
 }
 
-beforeAll(async () => {
-  mkdirSync(folder, { recursive: true });
-  server = await startOak(4413, path.join(folder, 'data'));
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.kill();
-});
-beforeEach(async () => { ({ page, heard } = await openPage(browser)); });
-afterEach(async () => {
-  expect(heard).toEqual([]);
-  await page.close();
-});
 
 test('a lower third of 20 s comes to 10 s with entrance and exit as they were: 1; longer too; Esc lets go; where only rigid is left it stops', async () => {
   await open({ spans: [[0, 600]] }, { duration: 900, length: 600, reel: { rigid: [[0, 60], [540, 600]] } });

@@ -1,19 +1,13 @@
-import { mkdirSync, mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
-import type { Browser, Page } from 'playwright-core';
-import { afterAll, afterEach, beforeAll, beforeEach, expect, test } from 'vitest';
-import { drag, openBrowser, openPage, pointInTracks, untilSaved } from './browser';
+import type { Page } from 'playwright-core';
+import { expect, test } from 'vitest';
+import { drag, pointInTracks, untilSaved } from './browser';
 import { exported } from './command-line';
 import { handAt } from './hand';
-import { startOak, type OakServer } from './oak-server';
+import { journeys } from './journeys';
 import { findAction, openFilm } from './open-film';
 
-const folder = mkdtempSync(path.join(tmpdir(), 'oak-lanes-'));
-let server: OakServer;
-let browser: Browser;
 let page: Page;
-let heard: string[];
+const server = journeys('lanes', 4409, (opened) => { page = opened; });
 let project: string;
 const hand = handAt(() => page);
 const D = 40;
@@ -49,20 +43,6 @@ const rigid = async (): Promise<unknown> => {
   return compositions.find(({ id }) => id === 'reel')!.rigid;
 };
 
-beforeAll(async () => {
-  mkdirSync(folder, { recursive: true });
-  server = await startOak(4409, path.join(folder, 'data'));
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.kill();
-});
-beforeEach(async () => { ({ page, heard } = await openPage(browser)); });
-afterEach(async () => {
-  expect(heard).toEqual([]);
-  await page.close();
-});
 
 test('a pause is pulled longer where it is drawn; Esc lets go, Undo takes it back, arrow keys do the same', async () => {
   await open([{ op: 'pause', at: 10, for: 8 }]);
