@@ -3,7 +3,7 @@ import { inTime, type Channel, type Layer, type Marker, type OperatorEntry, type
 import { operatorOf, type OperatorFields, type OwnKey } from '../timing';
 import type { Frames } from '../time';
 import { withAt } from './sampled-layer';
-import { hasKeys, ownTracks } from './tracks';
+import { hasKeys, nestDials, ownTracks } from './tracks';
 
 /** A time at another rate, free of the dust of dividing; what falls on 0 from below is 0, for a file has no other. */
 export function rescaled(at: Frames, factor: number): Frames {
@@ -25,13 +25,24 @@ export function rescaleTime(time: TimeOrMoment, factor: number): TimeOrMoment {
 export function rescaleLayer(layer: Layer, factor: number): Layer {
   if (factor === 1) return layer;
   const to = (at: Frames) => rescaled(at, factor);
-  const keyed = ownTracks(layer).reduce((one, { path, channel, spec }) => (channel ? withAt(one, path, rescaleChannel(channel, factor, spec.unit === 'frames')) : one), layer);
+  const keyed = ownTracks(layer).reduce((one, { path, channel, spec }) => (channel ? withAt(one, path, rescaleFormula(rescaleChannel(channel, factor, spec.unit === 'frames'), factor)) : one), withDialFormulas(layer, factor));
   const timing = Object.fromEntries(Object.entries(layer.timing.by).map(([id, node]) => [id, countsInHostFrames(layer, node) ? rescaleOperator(node, factor) : node]));
   return {
     ...keyed, start: to(layer.start), spans: layer.spans.map(([from, until]) => [to(from), to(until)] as const),
     markers: rescaleMarkers(layer.markers, factor), timing: { ...layer.timing, by: timing },
     ...(keyed.kind === 'audio' ? { fadeIn: to(keyed.fadeIn), fadeOut: to(keyed.fadeOut) } : {}),
   } as Layer;
+}
+
+/** A channel whose formula counts frames of a rate that changes: those of the composition that holds its layer. */
+function rescaleFormula(channel: Channel, factor: number): Channel {
+  const formula = channel.formula === null ? null : rescaledFormula(channel.formula, factor);
+  return formula === channel.formula ? channel : { ...channel, formula };
+}
+
+/** The keys of dials that a nest gives count frames of what it shows; formulas there are the host's as all others are. */
+function withDialFormulas(layer: Layer, factor: number): Layer {
+  return nestDials(layer).reduce((one, { path, channel }) => (channel ? withAt(one, path, rescaleFormula(channel, factor)) : one), layer);
 }
 
 /**
@@ -49,7 +60,7 @@ export function rescaleMarkers(markers: Readonly<Record<string, Marker>>, factor
 
 /** A channel whose clock runs at another rate; `inFrames` when its values are frames too. The same channel where nothing changes. */
 export function rescaleChannel(channel: Channel, factor: number, inFrames = false): Channel {
-  if (!hasKeys(channel) && !inFrames && channel.formula === null) return channel;
+  if (!hasKeys(channel) && !inFrames) return channel;
   const keys = inTime(channel.keys);
   const worth = (value: unknown) => (inFrames && typeof value === 'number' ? rescaled(value, factor) : value);
   const handle = (value: unknown) => (isHandle(value) ? [rescaled(value[0], factor), worth(value[1])] : value);
@@ -60,8 +71,7 @@ export function rescaleChannel(channel: Channel, factor: number, inFrames = fals
     for (const side of ['right', 'left', 'kept'] as const) if (key[side] !== undefined) one[side] = handle(key[side]);
     return [key.id, one];
   });
-  const formula = channel.formula === null ? null : rescaledFormula(channel.formula, factor);
-  return { ...channel, value: worth(channel.value), keys: Object.fromEntries(next) as Channel['keys'], formula };
+  return { ...channel, value: worth(channel.value), keys: Object.fromEntries(next) as Channel['keys'] };
 }
 
 /** Handles are pairs; what a hold keeps of an ease has four numbers, and no time among them. */

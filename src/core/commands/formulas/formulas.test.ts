@@ -111,6 +111,16 @@ describe('what formulas read is carried along', () => {
     expect([textOf(slower, 'a', 'x'), textOf(done(slower, 'composition.rate', { rate: [30, 1] }), 'a', 'x')]).toEqual(['f * 2.5', 'f * 2']);
     expect(shown(slower, 'a', 'x', 24)).toBe(60);
   });
+  test('another rate of the host or of what a nest shows: a dial’s formula counts the host’s frames, its keys those of the source', () => {
+    const reel = { id: 'reel', name: 'Reel', duration: 60, rate: [30, 1], layers: [{ id: 'bar', name: 'Bar', kind: 'shape', channels: { x: { formula: 'Desk.Sway' } } }, { id: 'desk', name: 'Desk', kind: 'dials', dials: [{ id: 'sway', name: 'Sway', public: true }] }] };
+    const one = film([{ id: 'n', name: 'N', kind: 'nest', source: 'reel', dials: { 'desk/sway': { value: 2, formula: 'sine(24f) * 9 + f' } } }, { id: 'read', name: 'Read', kind: 'null', channels: { x: { formula: 'N/Bar.x' } } }], [reel]);
+    const slower = done(one, 'composition.rate', { composition: 'reel', rate: [15, 1] });
+    expect(textOf(slower, 'n', 'desk/sway')).toBe('sine(24f) * 9 + f');
+    for (const frame of [0, 10, 40]) expect(shown(slower, 'read', 'x', frame)).toBeCloseTo(shown(one, 'read', 'x', frame) as number, 9);
+    const host = done(one, 'composition.rate', { rate: [60, 1] });
+    expect(textOf(host, 'n', 'desk/sway')).toBe('sine(48f) * 9 + (f * 0.5)');
+    for (const frame of [0, 10, 40]) expect(shown(host, 'read', 'x', frame * 2)).toBeCloseTo(shown(one, 'read', 'x', frame) as number, 9);
+  });
   test('into a nest: what stays outside becomes a public dial that is driven there, and who read what went inside is led there', () => {
     const read = film([{ ...lamp, name: 'Left lamp' }, { id: 'echo', name: 'Echo', kind: 'shape', channels: { rotation: { formula: "'Left lamp'.rotation * 0.5 + clock * 10" }, x: { formula: 'self.rotation + sine(1b) * 9' } } }, { id: 'after', name: 'After', kind: 'null', channels: { x: { formula: 'Echo.rotation @ (clock - 3f)' }, y: { formula: "'Left lamp'.x" } } }], [], { tempo: { bpm: 100, offset: 6 } });
     const nested = done(read, 'layers.nest', { layers: ['echo'], name: 'Box', frame: 0, boxes: { echo: [0, 0, 10, 10] }, outside: [] });

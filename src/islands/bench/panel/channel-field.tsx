@@ -1,6 +1,7 @@
 import { useRef } from 'react';
 import { count, poseAt, type Made, type NewValue } from '../../../core/commands';
-import { trackAt, valueAt, worldMatrix, type Track } from '../../../core/scene';
+import { readsName } from '../../../core/formulas';
+import { keyedAt, trackAt, valueAt, worldMatrix, type Track } from '../../../core/scene';
 import { type ChannelSpec, type Composition, type Layer, type Project } from '../../../core/model';
 import { Select, TypedField } from '../../../ui';
 import { keyingOf } from '../editor/editor';
@@ -34,7 +35,7 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
   const label = `${spec.label} of ${name}`;
   const disabled = layers.every((layer) => layer.locked);
   const step = (next: readonly unknown[], at = tried.current ?? frame) => ({
-    composition: composition.id, values: found.map(({ layer }, i): NewValue => ({ layer: layer.id, track: channel, value: next[i] })), frame: at, ...keyingOf(editor.store.getState()),
+    composition: composition.id, values: found.map(({ layer, one }, i): NewValue => ({ layer: layer.id, track: channel, value: isDriven(one) ? byAsMuch(keyedAt(project, composition, layer, one, frame), values[i], next[i]) : next[i] })), frame: at, ...keyingOf(editor.store.getState()),
   });
   const tryOut = (next: readonly unknown[] | null) => {
     tried.current = next && (tried.current ?? frame);
@@ -42,7 +43,8 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
     else editor.letGo();
   };
   const say = (made: Made | null) => {
-    if (made?.moved) editor.say(`Keying is off: moves ${count(made.moved, 'key')} of ${spec.label}.`);
+    if (made && found.every(({ one }) => isDriven(one) && !readsName(one.channel!.formula!, 'keyed'))) editor.say(`${spec.label} is driven by its formula, which does not read what is keyed: nothing changes to be seen.`);
+    else if (made?.moved) editor.say(`Keying is off: moves ${count(made.moved, 'key')} of ${spec.label}.`);
   };
   const set = (next: readonly unknown[], nudged = false) => {
     const args = step(next);
@@ -66,7 +68,7 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
       else editor.letGo();
     });
   };
-  const driven = found.some(({ one }) => one.channel !== null && one.channel.formula !== null && !one.channel.formulaOff);
+  const driven = found.some(({ one }) => isDriven(one));
   const hasFormula = writing || found.some(({ one }) => (one.channel?.formula ?? null) !== null);
   const drive = () => editor.set({ driving: { driven: { composition: composition.id, layers: layers.map(({ id }) => id), track: channel, operator: null }, text: '' } });
   return (
@@ -86,6 +88,16 @@ function pivotArgs(project: Project, composition: Composition, layers: readonly 
     return { layer: layer.id, world: [...worldMatrix(project, composition, layer, frame, new Map())] as [number, number, number, number, number, number], pivot: (channel === 'pivotX' ? [values[i]!, pivotY] : [pivotX, values[i]!]) as [number, number] };
   });
   return { composition: composition.id, placed, frame, keying: false, verb: 'Move the pivot of' };
+}
+
+const isDriven = ({ channel }: Track): boolean => channel !== null && channel.formula !== null && !channel.formulaOff;
+
+/** What is keyed, changed by as much as what is shown shall change: a formula goes on from there. */
+function byAsMuch(keyed: unknown, shown: unknown, next: unknown): unknown {
+  const sum = (one: number, was: number, is: number) => Math.round((one + is - was) * 1e6) / 1e6;
+  if (typeof keyed === 'number' && typeof shown === 'number' && typeof next === 'number') return sum(keyed, shown, next);
+  if (Array.isArray(keyed) && Array.isArray(shown) && Array.isArray(next) && keyed.length === 2) return keyed.map((one, i) => sum(one as number, shown[i] as number, next[i] as number));
+  return next;
 }
 
 /** Under the heads Fill and Stroke the word need not be said again. */
