@@ -1,0 +1,83 @@
+import { compile, type Compiled, type FormulaMoment } from '../../formulas';
+import type { Layer } from '../../model';
+import { dust, type Frames } from '../../time';
+import { keyTimesOf } from '../key-times';
+import { timingOf } from '../layer-timing';
+import { placeNow } from '../place';
+import { channelSampler, sampleChannel } from '../prepared-channel';
+import { hasKeys, trackAt, type Track } from '../tracks';
+import { aroundLayer } from './around-layer';
+import { constantly } from './constantly';
+import { remembered, settled } from './deep-values';
+import { faultOf, isGood, type Drive, type Ground } from './drives';
+import type { Edge } from './formula-rings';
+import { kindOf, measureOf } from './resolve';
+
+/** The formula of a track, made ready. `anyKind`: whatever kind it comes to is taken. */
+export function trackDrive(ground: Ground, layer: Layer, track: NonNullable<Drive['track']>, text: string, ring: Drive['ring'], reads: Edge[] = [], anyKind = false): Drive {
+  const { project, host } = ground;
+  const { channel, spec, address } = track;
+  const isDial = layer.kind === 'dials' || spec.clock === 'source';
+  // What a nest's dial is, is known with its source.
+  const full = trackAt(project, layer, address) ?? (track as Track);
+  let held: ((frame: Frames) => Frames) | null = null;
+  const heldAt = (frame: Frames) => (held ??= heldBy())(frame);
+  const heldBy = (): ((frame: Frames) => Frames) => { const { stack } = timingOf(project, host, layer); return stack.keySteps.length === 0 ? stack.keyEntry.at : stack.heldFor(address).at; };
+  let times: ((frame: Frames) => Frames) | null = null;
+  const sampler = channelSampler(channel, full.spec.type);
+  const keyed = (frame: Frames) => sampler((times ??= keyTimesOf(project, host, layer, full).at)(frame));
+  const moving = hasKeys(channel);
+  // Without steps on keys their time is the layer's.
+  let plain: boolean | null = null;
+  const inStep = () => (plain ??= full.spec.clock === 'layer' && timingOf(project, host, layer).stack.keySteps.length === 0);
+  const outcome = compile(text, {
+    ...aroundLayer(ground, layer, reads, () => undefined),
+    gives: { kind: anyKind ? null : kindOf(full.spec), measure: measureOf(full.spec, isDial), frames: !anyKind && full.spec.unit === 'frames' && !isDial },
+    ownRate: host.rate, clockless: null,
+    keyed: { kind: kindOf(full.spec), measure: measureOf(full.spec, isDial), at: moving ? (moment) => (inStep() ? sampler(moment.f) : keyed(moment.frame)) : constantly(() => sampleChannel(channel, full.spec, 0)), moves: moving ? 'in time' : 'never' },
+    frameOf: ({ f }) => f + layer.start,
+    momentAt: (f, { index, count }) => ({ frame: f + layer.start, f: heldAt(f + layer.start), index, count }),
+  });
+  const raw = (frame: Frames) => {
+    const { index, count } = placeNow();
+    return (outcome as { readonly formula: Compiled }).formula.run({ frame, f: heldAt(frame), index, count });
+  };
+  let tooMuch = false;
+  let broken: boolean | null = null;
+  const isBroken = () => (broken ??= !outcome.ok || ring() !== null);
+  /** As others read it, in whose work what is put off is seen to. */
+  const within = (frame: Frames) => {
+    if (tooMuch || isBroken()) return keyed(frame);
+    const value = raw(frame);
+    return isGood(value) ? value : keyed(frame);
+  };
+  const at = (frame: Frames) => settled(() => within(frame), () => { tooMuch = true; return keyed(frame); });
+  const { start } = layer;
+  // Whether it works at all is found once; most formulas read no other, and nothing is put off for them.
+  let works: boolean | null = null;
+  let run: ((moment: FormulaMoment) => unknown) | null = null;
+  let again: { -readonly [K in keyof FormulaMoment]: FormulaMoment[K] } | null = null;
+  const sample = (x: Frames): unknown => {
+    if (works === null) {
+      works = outcome.ok && !ring() && reads.length === 0 && timingOf(project, host, layer).stack.keySteps.length === 0;
+      if (outcome.ok) ({ run } = outcome.formula);
+      if (outcome.ok && outcome.formula.forgets && !outcome.formula.counts) again = { frame: 0, f: 0, index: 0, count: 1 };
+    }
+    const frame = x + start;
+    if (!works) return at(dust(frame));
+    let value: unknown;
+    if (again) {
+      again.frame = frame;
+      again.f = x;
+      value = run!(again);
+    } else {
+      const { index, count } = placeNow();
+      value = run!({ frame, f: x, index, count });
+    }
+    return (typeof value === 'number' ? value - value === 0 : isGood(value)) ? value : keyed(frame);
+  };
+  return {
+    layer, track, operator: null, text, reads, at, sample, raw, remembered: remembered(within), moves: outcome.ok ? outcome.formula.moves : moving ? 'in time' : 'never',
+    ring, fault: () => faultOf(outcome, ring(), text) ?? (tooMuch ? { from: 0, to: text.length, message: 'This is too much to be worked out: what it reads leads to millions of other values.' } : null),
+  };
+}
