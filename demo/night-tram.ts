@@ -66,12 +66,11 @@ export const nightTram: ProjectFileInput = {
       layers: [
         timetable,
         tram,
-        ...sign,
         lamp('lampNear', 'Lamp, near', 250, 624, 100, 0, 3),
         lamp('lampCorner', 'Lamp, corner', 660, 586, 92, 14, 8),
         lamp('lampFar', 'Lamp, far', 1180, 540, 84, 28, 5),
-        // The signal and the posts stand before the street, the stars that twinkle behind the hills.
-        ...scenery.flatMap((layer) => (layer.id === 'houses' ? [clockUse, layer] : layer.id === 'road' ? [signalUse, posts, post, layer] : layer.id === 'star1' ? [...stars, layer] : [layer])),
+        // The signal and the posts stand before the street, sign and clock before the houses, the stars that twinkle behind the hills.
+        ...scenery.flatMap((layer) => (layer.id === 'houses' ? [...sign, clockUse, layer] : layer.id === 'road' ? [signalUse, posts, post, layer] : layer.id === 'star1' ? [...stars, layer] : [layer])),
         wind,
       ],
       staggers: [starStagger],

@@ -89,6 +89,8 @@ describe('nesting', () => {
 
 describe('following', () => {
   test('by the list, by a found word, and by the pivot dropped on a target; a line tells it', async () => {
+    const lines = () => page.locator('[aria-label=Layers] svg circle[fill="var(--color-sky)"]').count();
+    const drawn = await lines();
     await head('Lamp, near').click();
     await find('parent');
     await page.getByRole('combobox', { name: 'Follows' }).waitFor();
@@ -96,7 +98,7 @@ describe('following', () => {
     await page.keyboard.press('Enter');
     await page.getByRole('option', { name: 'Rail', exact: true }).click();
     await undone('Undo Let Lamp, near follow Rail');
-    await expect.poll(() => page.locator('[aria-label=Layers] svg circle[fill="var(--color-sky)"]').count()).toBe(1);
+    await expect.poll(lines).toBe(drawn + 1);
     // Followers are drawn in under their leaders.
     await find('drawn in under');
     const names = () => page.getByRole('grid', { name: 'Layers' }).locator('[role=row][aria-rowindex] button[title*="double-click"]').allTextContents();

@@ -1,4 +1,4 @@
-import { autocompletion, closeBrackets, closeBracketsKeymap, completionKeymap, completionStatus } from '@codemirror/autocomplete';
+import { autocompletion, closeBrackets, closeBracketsKeymap, closeCompletion, completionKeymap, completionStatus } from '@codemirror/autocomplete';
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
 import { bracketMatching, syntaxTree } from '@codemirror/language';
 import { linter } from '@codemirror/lint';
@@ -70,9 +70,10 @@ export function openCodeEditor(parent: HTMLElement, text: string, host: CodeHost
     state: EditorState.create({ doc: text, extensions: [
       // Enter is this field's own: a new line is Shift+Enter. What is completed comes first.
       keymap.of([
+        // A list that is only being looked for takes no Esc: who lets go is not made to press twice.
+        { key: 'Escape', run: (here) => { if (completionStatus(here.state) === 'active') return closeCompletion(here); closeCompletion(here); host.onLetGo(); return true; } },
         ...completionKeymap,
         { key: 'Enter', run: (here) => (completionStatus(here.state) === 'active' ? true : keep(here)), shift: (here) => { here.dispatch(here.state.replaceSelection('\n')); return true; } },
-        { key: 'Escape', run: () => { host.onLetGo(); return true; } },
         ...closeBracketsKeymap, ...historyKeymap, ...defaultKeymap,
       ]),
       history(), closeBrackets(), bracketMatching(), EditorView.lineWrapping, formulaLanguage, formulaInks, look, placeholder('a formula, or press what it shall follow'),
