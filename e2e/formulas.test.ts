@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { goTo, untilSaved } from './browser';
+import { drag, goTo, pointOnPicture, untilSaved } from './browser';
 import { exported } from './command-line';
 import { handAt } from './hand';
 import { journeys } from './journeys';
@@ -140,6 +140,22 @@ test('dials are made, named, pulled and read; a rename goes through the formulas
   await page.getByRole('group', { name: 'Dial Colour' }).waitFor();
   await hand.pick('Bulb');
   await expect.poll(() => value('Across of Bulb').inputValue()).toBe('20 px');
+});
+
+test('the point of a dial is pulled on the picture, and what it drives goes along; a nest’s own is pulled where it is shown', async () => {
+  const target = (more: object) => ({ id: 'aim', name: 'Aim', kind: 'dials', dials: [{ id: 'p', name: 'Target', type: 'point', channels: { value: { value: [100, 100] } }, ...more }] });
+  await open([box('lamp', 'Lamp', 0, { x: { formula: 'Aim.Target.x' } }), target({}), { id: 'n', name: 'Use', kind: 'nest', source: 'inner', clipFrame: false, channels: { x: { value: 300 }, y: { value: 50 } } }], [{ id: 'inner', name: 'Inside', width: 200, height: 200, duration: 120, layers: [box('dot', 'Dot', 0, { x: { formula: 'Aim.Target.x' } }), target({ public: true })] }]);
+  await hand.pick('Aim');
+  await drag(page, await pointOnPicture(page, 100, 100), await pointOnPicture(page, 250, 160));
+  const near = async (of: () => Promise<readonly number[]>, point: readonly number[]) => expect.poll(async () => (await of()).every((part, i) => Math.abs(part - point[i]!) < 3)).toBe(true);
+  await near(async () => (await layer('aim') as unknown as { dials: { channels: { value: { value: number[] } } }[] }).dials[0]!.channels.value.value, [250, 160]);
+  await hand.pick('Lamp');
+  await near(async () => [Number.parseFloat(await value('Across of Lamp').inputValue())], [250]);
+  await page.getByText('= Across', { exact: true }).waitFor();
+  await hand.pick('Use');
+  await page.getByRole('button', { name: 'Target on the picture' }).waitFor();
+  await drag(page, await pointOnPicture(page, 400, 150), await pointOnPicture(page, 350, 170));
+  await near(async () => ((await layer('n'))['dials'] as { 'aim/p'?: { value: number[] } } | undefined)?.['aim/p']?.value ?? [0, 0], [50, 120]);
 });
 
 test('a recipe comes with its dials, is turned into keys, and drives again', async () => {

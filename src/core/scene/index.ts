@@ -29,6 +29,7 @@ export { drivesIn, isGood, type Drive, type Drives } from './driven/drives';
 export { hasFormulas, isDriven, liveFormulas } from './driven/live-formulas';
 export { namesOf, placeOfTrack, resolvePath } from './driven/resolve';
 export { everyFormula } from './driven/every-formula';
+export { drivenBy } from './driven/driven-by';
 export { namedIn, type Naming } from './driven/named-in';
 export { worldMatrix } from './world-matrix';
 export { keyAdded, type KeyAdded } from './key-added';

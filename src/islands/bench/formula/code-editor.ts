@@ -77,7 +77,7 @@ export function openCodeEditor(parent: HTMLElement, text: string, host: CodeHost
         ...closeBracketsKeymap, ...historyKeymap, ...defaultKeymap,
       ]),
       history(), closeBrackets(), bracketMatching(), EditorView.lineWrapping, formulaLanguage, formulaInks, look, placeholder('a formula, or press what it shall follow'),
-      autocompletion({ override: [completeFormula(host.writable)], icons: false, aboveCursor: false, interactionDelay: 0 }),
+      autocompletion({ defaultKeymap: false, override: [completeFormula(host.writable)], icons: false, aboveCursor: false, interactionDelay: 0 }),
       linter((here) => {
         const fault = here.state.doc.toString().trim() === '' ? null : host.judge(here.state.doc.toString());
         if (!fault) return [];

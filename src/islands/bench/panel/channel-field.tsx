@@ -9,6 +9,7 @@ import { useEditor, useEditorState } from '../editor/editor-context';
 import { gestureIds } from '../editor/fresh-id';
 import { followPointer } from '../follow-pointer';
 import { FORMULA_MENU } from '../editor/actions/formulas';
+import { byAsMuch, isDriven } from '../formula/by-as-much';
 import { FormulaBlock } from '../formula/formula-block';
 import { ColourField } from './colour-field';
 import { KeyStringOf } from '../string/string';
@@ -88,16 +89,6 @@ function pivotArgs(project: Project, composition: Composition, layers: readonly 
     return { layer: layer.id, world: [...worldMatrix(project, composition, layer, frame, new Map())] as [number, number, number, number, number, number], pivot: (channel === 'pivotX' ? [values[i]!, pivotY] : [pivotX, values[i]!]) as [number, number] };
   });
   return { composition: composition.id, placed, frame, keying: false, verb: 'Move the pivot of' };
-}
-
-const isDriven = ({ channel }: Track): boolean => channel !== null && channel.formula !== null && !channel.formulaOff;
-
-/** What is keyed, changed by as much as what is shown shall change: a formula goes on from there. */
-function byAsMuch(keyed: unknown, shown: unknown, next: unknown): unknown {
-  const sum = (one: number, was: number, is: number) => Math.round((one + is - was) * 1e6) / 1e6;
-  if (typeof keyed === 'number' && typeof shown === 'number' && typeof next === 'number') return sum(keyed, shown, next);
-  if (Array.isArray(keyed) && Array.isArray(shown) && Array.isArray(next) && keyed.length === 2) return keyed.map((one, i) => sum(one as number, shown[i] as number, next[i] as number));
-  return next;
 }
 
 /** Under the heads Fill and Stroke the word need not be said again. */

@@ -3,6 +3,7 @@ import { transform } from '../../../core/display';
 import type { ShownLayer } from '../../../core/evaluate';
 import { cornersOf, type Point, type SelectionBox } from './selection-box';
 import type { Grip, GripPlace } from './grips';
+import type { DrivenSigns } from './driven-signs';
 import type { Caught } from './guides';
 
 type Props = {
@@ -10,18 +11,21 @@ type Props = {
   readonly box: SelectionBox | null;
   readonly grips: readonly GripPlace[];
   readonly hovered: Grip | null;
+  /** What formulas drive of the only one that is selected. */
+  readonly driven: DrivenSigns | null;
   readonly toScreen: (point: Point) => Point;
   /** Pixels of the screen in one of the composition. */
   readonly scale: number;
 };
 
 /** Outlines of what is selected as it lies on the screen, and the grips to change it by. */
-export function Handles({ layers, box, grips, hovered, toScreen, scale }: Props) {
+export function Handles({ layers, box, grips, hovered, driven, toScreen, scale }: Props) {
   return (
     <g>
       <Outlines layers={layers} origin={toScreen([0, 0])} scale={scale} />
       {box && !box.single && <path d={pathOf(cornersOf(box).map(toScreen))} stroke="var(--color-leaf)" strokeWidth="1.5" strokeDasharray="5 4" fill="none" />}
-      {grips.map(({ grip, at, stem }) => <GripMark key={JSON.stringify(grip)} grip={grip} at={at} stem={stem ?? at} lit={hovered !== null && JSON.stringify(hovered) === JSON.stringify(grip)} />)}
+      {box && driven && driven.names.length > 0 && <DrivenNames names={driven.names} corners={cornersOf(box).map(toScreen)} />}
+      {grips.map(({ grip, at, stem }) => <GripMark key={JSON.stringify(grip)} grip={grip} at={at} stem={stem ?? at} driven={driven?.grips.has(grip.kind) ?? false} lit={hovered !== null && JSON.stringify(hovered) === JSON.stringify(grip)} />)}
     </g>
   );
 }
@@ -44,27 +48,35 @@ function Outlines({ layers, origin: [left, top], scale }: { readonly layers: rea
   );
 }
 
-function GripMark({ grip, at: [x, y], stem: [px, py], lit }: { readonly grip: Grip; readonly at: Point; readonly stem: Point; readonly lit: boolean }) {
-  const inside = lit ? 'var(--color-leaf)' : 'var(--color-ground)';
+/** What formulas drive, in words under the box. */
+function DrivenNames({ names, corners }: { readonly names: readonly string[]; readonly corners: readonly Point[] }) {
+  const left = Math.min(...corners.map(([x]) => x));
+  const bottom = Math.max(...corners.map(([, y]) => y));
+  return <text x={left} y={bottom + 24} fill="var(--color-plum)" stroke="var(--color-deep)" strokeWidth="3" paintOrder="stroke" className="text-[12px]">= {names.slice(0, 3).join(', ')}{names.length > 3 ? ` and ${names.length - 3} more` : ''}</text>;
+}
+
+function GripMark({ grip, at: [x, y], stem: [px, py], lit, driven }: { readonly grip: Grip; readonly at: Point; readonly stem: Point; readonly lit: boolean; readonly driven: boolean }) {
+  const ink = driven ? 'var(--color-plum)' : 'var(--color-leaf)';
+  const inside = lit ? ink : 'var(--color-ground)';
   switch (grip.kind) {
     case 'size':
       return grip.u !== 0.5 && grip.v !== 0.5
-        ? <circle cx={x} cy={y} r="4.5" fill={inside} stroke="var(--color-leaf)" strokeWidth="1.5" />
-        : <circle cx={x} cy={y} r="2.75" fill={inside} stroke="var(--color-leaf)" strokeWidth="1.25" />;
+        ? <circle cx={x} cy={y} r="4.5" fill={inside} stroke={ink} strokeWidth="1.5" />
+        : <circle cx={x} cy={y} r="2.75" fill={inside} stroke={ink} strokeWidth="1.25" />;
     case 'turn':
-      return <g fill="none" stroke="var(--color-leaf)" strokeWidth={lit ? 2.5 : 1.5}><circle cx={x} cy={y} r="7" fill="var(--color-ground)" fillOpacity="0.6" stroke="none" /><path d={`M${x - 4.5} ${y + 2.5}a5 5 0 1 1 4 2.5m0 0l3-2.2m-3 2.2l2.4 2.6`} strokeLinecap="round" strokeLinejoin="round" /></g>;
+      return <g fill="none" stroke={ink} strokeWidth={lit ? 2.5 : 1.5}><circle cx={x} cy={y} r="7" fill="var(--color-ground)" fillOpacity="0.6" stroke="none" /><path d={`M${x - 4.5} ${y + 2.5}a5 5 0 1 1 4 2.5m0 0l3-2.2m-3 2.2l2.4 2.6`} strokeLinecap="round" strokeLinejoin="round" /></g>;
     case 'lean':
-      return <path d={`M${x - 7} ${y + 3}l3-6h11l-3 6z`} fill={inside} stroke="var(--color-leaf)" strokeWidth="1.25" strokeLinejoin="round" />;
+      return <path d={`M${x - 7} ${y + 3}l3-6h11l-3 6z`} fill={inside} stroke={ink} strokeWidth="1.25" strokeLinejoin="round" />;
     case 'pivot': {
       // A ring with one stem along the layer's turn; the stem's end is what is pulled.
       const long = Math.hypot(x - px, y - py) || 1;
       const [ux, uy] = [(x - px) / long, (y - py) / long];
       const stem = `M${px + ux * 5} ${py + uy * 5}L${x - ux * 3} ${y - uy * 3}`;
       return (
-        <g fill="none" stroke="var(--color-paper)" strokeWidth="1.5">
+        <g fill="none" stroke={driven ? ink : 'var(--color-paper)'} strokeWidth="1.5">
           <g stroke="var(--color-deep)" strokeWidth="3.5"><circle cx={px} cy={py} r="5" /><path d={stem} /></g>
           <circle cx={px} cy={py} r="5" /><path d={stem} />
-          <circle cx={x} cy={y} r={lit ? 4.5 : 3} fill="var(--color-paper)" stroke="var(--color-deep)" strokeWidth="1" />
+          <circle cx={x} cy={y} r={lit ? 4.5 : 3} fill={driven ? ink : 'var(--color-paper)'} stroke="var(--color-deep)" strokeWidth="1" />
         </g>
       );
     }

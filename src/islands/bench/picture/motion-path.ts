@@ -1,14 +1,16 @@
 import { transform } from '../../../core/display';
-import { keyedTracks, keyTimesOf, worldMatrix } from '../../../core/scene';
+import { keyedTracks, keyTimesOf, liveFormulas, worldMatrix } from '../../../core/scene';
 import { keysOf, poseAt } from '../../../core/commands';
 import type { Composition, Layer, Project } from '../../../core/model';
 import type { Point } from './selection-box';
 
-/** Where a layer's pivot is at whole frames of its keyed way, `each` frames apart from `from` on, and at its keys. */
-export type MotionPath = { readonly from: number; readonly each: number; readonly points: readonly Point[]; readonly keys: readonly { readonly at: number; readonly point: Point }[] };
+/** Where a layer's pivot is at whole frames of its keyed or driven way, `each` frames apart from `from` on, and at its keys. */
+export type MotionPath = { readonly driven: boolean; readonly from: number; readonly each: number; readonly points: readonly Point[]; readonly keys: readonly { readonly at: number; readonly point: Point }[] };
 
 /** More frames than this are thinned evenly. */
 const MOST = 1200;
+/** What a formula gives is worked out anew with each edit of what it reads. */
+const MOST_DRIVEN = 400;
 const MOVING = new Set(['x', 'y', 'position']);
 
 const drawn = new WeakMap<Layer, { readonly composition: Composition; readonly path: MotionPath | null }>();
@@ -22,22 +24,28 @@ export function motionPath(project: Project, composition: Composition, layer: La
   return path;
 }
 
-/** The way of a layer whose place is keyed; null where it is not. */
+/** The way of a layer whose place is keyed or driven; null where it is neither. Where a formula drives it, it goes as long as the layer is seen. */
 function pathOf(project: Project, composition: Composition, layer: Layer): MotionPath | null {
   const keyed = keyedTracks(project, layer).filter(({ address }) => MOVING.has(address));
-  if (keyed.length === 0) return null;
+  const driven = liveFormulas(layer).tracks.some(({ track }) => MOVING.has(track.address));
+  if (keyed.length === 0 && !driven) return null;
   const times = [...new Set(keyed.flatMap((track) => { const { moments } = keyTimesOf(project, composition, layer, track); return keysOf(track.channel).flatMap((key) => moments(key.at).map(({ from }) => from)); }))].sort((a, b) => a - b);
   // Keys that are never met move nothing.
-  if (times.length === 0) return null;
-  const [first, last] = [Math.ceil(times[0]! - 1e-6), Math.floor(times[times.length - 1]! + 1e-6)];
+  if (times.length === 0 && !driven) return null;
+  const [first, last] = driven ? seenFrames(composition, layer) : [Math.ceil(times[0]! - 1e-6), Math.floor(times[times.length - 1]! + 1e-6)];
   const at = (frame: number): Point => {
     const { pivotX, pivotY } = poseAt(project, composition, layer, frame);
     return transform(worldMatrix(project, composition, layer, frame, new Map()), pivotX, pivotY);
   };
-  const each = Math.max(1, Math.ceil((last - first) / MOST));
+  const each = Math.max(1, Math.ceil((last - first) / (driven ? MOST_DRIVEN : MOST)));
   const points: Point[] = [];
   for (let frame = first; frame <= last; frame += each) points.push(at(frame));
-  return { from: first, each, points, keys: times.map((time) => ({ at: time, point: at(time) })) };
+  return { driven, from: first, each, points, keys: times.map((time) => ({ at: time, point: at(time) })) };
+}
+
+/** The first and the last whole frame of the composition that a layer is seen in. */
+function seenFrames({ duration }: Composition, { spans }: Layer): readonly [first: number, last: number] {
+  return [Math.max(0, Math.ceil((spans[0]?.[0] ?? 0) - 1e-6)), Math.min(duration - 1, Math.ceil((spans.at(-1)?.[1] ?? duration) - 1e-6) - 1)];
 }
 
 /** Ticks nearer than this on the screen would touch, in pixels. */

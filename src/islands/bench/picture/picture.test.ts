@@ -9,6 +9,7 @@ import { projectOf, smallFilm, type LayerInput } from '../../../../tests/support
 import { gripAt, gripsOf } from './grips';
 import type { ReshapeStep } from './reshape';
 import { catchGuides, guideLines } from './guides';
+import { drivenSigns } from './driven-signs';
 import { motionPath } from './motion-path';
 import { drawnPath, drawnShape, drawnText } from './new-shape';
 import { movePathPoint, removePathPoint } from './path-edit';
@@ -186,7 +187,16 @@ describe('what is drawn', () => {
     const path = motionPath(film, main, main.layers.by['lamp']!)!;
     expect(path.keys.map(({ at, point }) => [at, point[0]])).toEqual([[0, 0], [20, 100], [40, 50]]);
     expect(path.points.length).toBe(41);
-    expect(motionPath(film, main, main.layers.by['child']!)).toBeNull();
+    expect([path.driven, motionPath(film, main, main.layers.by['child']!)]).toEqual([false, null]);
+  });
+  test('what a formula drives is told by its grips and in words, and its way goes as long as it is seen', () => {
+    const formulas = (channels: object, more: object = {}) => projectOf([{ id: 'main', name: 'Main', duration: 100, layers: [{ id: 'a', name: 'A', kind: 'shape', spans: [[10, 60]], channels, ...more }] }]).compositions.by['main']!;
+    const main = formulas({ x: { formula: 'f * 2' }, rotation: { value: 3, formula: 'f', formulaOff: true }, opacity: { formula: '50' } });
+    const layer = main.layers.by['a']!;
+    expect(drivenSigns(layer)).toEqual({ grips: new Set(['pivot']), names: ['Across', 'Opacity'] });
+    const path = motionPath(projectOf([]), main, layer)!;
+    expect([path.driven, path.from, path.points.length, path.points[0]![0], path.points.at(-1)![0], path.keys]).toEqual([true, 10, 50, 20, 118, []]);
+    expect(drivenSigns(formulas({ rotation: { value: 3 } }, { timing: [{ id: 'n', op: 'formula', source: 't' }] }).layers.by['a']!).names).toEqual(['Timing']);
   });
 });
 

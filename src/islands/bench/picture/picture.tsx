@@ -4,6 +4,8 @@ import { current, isPulled, seenOnPicture, seenSoon } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { createDragSigns, DragLines, DragWords } from './drag-signs';
 import { Handles } from './handles';
+import { DialPoints } from './dial-points';
+import { drivenSigns } from './driven-signs';
 import { FillEnds } from './fill-ends';
 import { Ghosts, ghostsOf } from './ghosts';
 import { gripAt, gripWords, gripsOf, type Grip } from './grips';
@@ -102,6 +104,8 @@ export function Picture() {
   const marked = useMemo(() => { const chosen = new Set(selected); return isShown ? shown.layers.filter((layer) => chosen.has(layer.id)) : []; }, [isShown, shown, selected]);
   const box = useMemo(() => selectionBox(marked.filter((layer) => !member(composition.layers.by, layer.id)?.locked)), [marked, composition]);
   const only = marked.length === 1 ? member(member(project.compositions.by, composition.id)!.layers.by, marked[0]!.id) : undefined;
+  // Dials are selected without being drawn.
+  const alone = selected.length === 1 ? member(member(project.compositions.by, composition.id)!.layers.by, selected[0]!) : undefined;
   const written = typing === null ? undefined : member(member(project.compositions.by, composition.id)!.layers.by, typing);
   const context: PressContext = { editor, place, room: space, shown: isShown ? shown.layers : [], box, toScreen, toPicture, signs };
   const pivot = box && pivotOf(context, project);
@@ -134,8 +138,9 @@ export function Picture() {
       <svg className="pointer-events-none absolute inset-0 size-full">
         <PictureOverlays composition={composition} overlays={overlays} paths={paths} frame={frame} toScreen={toScreen} />
         {ghosts.length > 0 && <Ghosts ghosts={ghosts} toScreen={toScreen} toPicture={toPicture} />}
-        {!bending && <Handles layers={marked} box={box} grips={grips} hovered={hovered} toScreen={toScreen} scale={scale} />}
+        {!bending && <Handles layers={marked} box={box} grips={grips} hovered={hovered} driven={only ? drivenSigns(only) : null} toScreen={toScreen} scale={scale} />}
         {only && marked[0] && tool.kind === 'choose' && <FillEnds project={project} composition={member(project.compositions.by, composition.id)!} layer={only} shown={marked[0]} frame={frame} toScreen={toScreen} toPicture={toPicture} />}
+        {alone && tool.kind === 'choose' && !playing && <DialPoints project={project} composition={member(project.compositions.by, composition.id)!} layer={alone} shown={marked[0]} frame={frame} toScreen={toScreen} toPicture={toPicture} />}
         {only && marked[0] && bending === only.id && <PathPoints project={project} composition={member(project.compositions.by, composition.id)!} layer={only} shown={marked[0]} frame={frame} toScreen={toScreen} toPicture={toPicture} />}
         <DragLines signs={signs} toScreen={toScreen} room={space} />
         {tool.kind === 'pen' && <Pen toScreen={toScreen} toPicture={toPicture} scale={scale} />}

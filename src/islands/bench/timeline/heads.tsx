@@ -5,7 +5,7 @@ import { useEditor, useEditorState } from '../editor/editor-context';
 import { followPointer } from '../follow-pointer';
 import { LAYER_MENU } from '../picture/press-picture';
 import { dropPlace, type DropPlace } from './drop-place';
-import { FollowLines, followLines } from './follow-lines';
+import { HeadLines, headLines } from './head-lines';
 import type { HeadActs } from './layer-head';
 import { firstRows, totalHeight } from './rows/build-rows';
 import type { Row } from './rows/row';
@@ -23,7 +23,7 @@ export const Heads = memo(function Heads({ rows, project, composition, scroller,
   const anchor = useRef<string | null>(null);
   /** What letting go of a dragged head would do, and the words for it. */
   const [drop, setDrop] = useState<{ readonly place: DropPlace | null; readonly words: string; readonly y: number } | null>(null);
-  const links = useMemo(() => followLines(rows), [rows]);
+  const lines = useMemo(() => headLines(rows, composition), [rows, composition]);
 
   const choose = (layer: Layer, event: { readonly shiftKey: boolean; readonly ctrlKey: boolean; readonly metaKey: boolean }) => {
     const now = editor.store.getState().selection.layers;
@@ -74,16 +74,17 @@ export const Heads = memo(function Heads({ rows, project, composition, scroller,
     choose: (layer, event) => latest.current.choose(layer, event), drag: (layer, event) => latest.current.drag(layer, event),
     menu: (layer, event) => latest.current.menu(layer, event),
   }), []);
+  const shown = virtual.getVirtualItems();
   return (
     <div ref={scroller} onScroll={(event) => onScroll(event.currentTarget.scrollTop)} role="grid" aria-label="Layers" aria-rowcount={rows.length} aria-multiselectable="true" className="relative min-h-0 overflow-x-hidden overflow-y-auto bg-panel">
       <div style={{ height: totalHeight(rows) }} />
       {rows.length === 0 && <p className="px-3 py-3 text-muted">{filtering ? 'No layer is like that.' : 'No layers yet. Drop pictures, or add a shape under the picture.'}</p>}
-      {virtual.getVirtualItems().map((item) => {
+      {shown.map((item) => {
         const row = rows[item.index];
         if (!row) return null;
         return <row.is.Head key={item.key} row={row} index={item.index} project={project} composition={composition} target={drop?.place?.kind === 'onto' && drop.place.layer === row.layer?.id && row.is.kind === 'layer'} acts={acts} />;
       })}
-      {links.length > 0 && <FollowLines links={links} height={totalHeight(rows)} />}
+      {lines.length > 0 && <HeadLines lines={lines} height={totalHeight(rows)} above={shown[0]?.start ?? 0} below={shown.at(-1)?.end ?? 0} />}
       {drop?.place?.kind === 'between' && <div aria-hidden="true" className="pointer-events-none absolute inset-x-0 z-10 h-0.5 bg-leaf" style={{ top: drop.place.top - 1 }} />}
       {drop && <output className="pointer-events-none absolute left-10 z-20 rounded-md bg-deep px-2 py-1 text-[12px] whitespace-nowrap ring-1 ring-line" style={{ top: drop.y + 14 }}>{drop.words}</output>}
     </div>

@@ -26,8 +26,8 @@ type Props = {
   readonly opens: boolean;
   readonly lane: boolean;
   readonly renaming: boolean;
-  /** The name of the layer that it follows. */
-  readonly follows: string | null;
+  /** What it follows and is driven by, in words behind its name; empty where it is bound to nothing. */
+  readonly bound: string;
   /** How many leaders it stands drawn in under. */
   readonly depth: number;
   /** What is dragged would follow it. */
@@ -36,7 +36,7 @@ type Props = {
 };
 
 /** A layer's row at the left of its bar: fold, ink, name, and its switches. Those that are off show themselves on hover. */
-export const LayerHead = memo(function LayerHead({ top, height, index, layer, composition, selected, open, opens, lane, renaming, follows, depth, target, acts }: Props) {
+export const LayerHead = memo(function LayerHead({ top, height, index, layer, composition, selected, open, opens, lane, renaming, bound, depth, target, acts }: Props) {
   const editor = useEditor();
   const { name } = layer;
   const flip = (which: 'unfolded' | 'lanes') => {
@@ -62,7 +62,7 @@ export const LayerHead = memo(function LayerHead({ top, height, index, layer, co
         <span aria-hidden="true" title="Drag between others to reorder, onto one to follow it" onPointerDown={(event) => acts.drag(layer, event)} className="flex h-6 w-2.5 shrink-0 cursor-grab touch-none items-center"><span className="h-3 w-1 rounded-sm" style={{ background: LABELS[layer.colour ?? (layer.kind === 'nest' ? 0 : 5)] }} /></span>
         <span className="min-w-0 grow touch-none" onPointerDown={(event) => !renaming && (event.target as HTMLElement).tagName !== 'INPUT' && acts.drag(layer, event)}>
           <InPlace
-            label={`Name of ${name}`} value={name} editing={renaming} begun={() => editor.store.getState().typedName} onDone={() => editor.set({ renaming: null, typedName: '' })} onPick={(event) => acts.choose(layer, event)} title={`${name}${layer.kind === 'nest' ? ', a nest' : ''}${follows ? `; follows ${follows}` : ''}: double-click to rename; drag between others to reorder, onto one to follow it`}
+            label={`Name of ${name}`} value={name} editing={renaming} begun={() => editor.store.getState().typedName} onDone={() => editor.set({ renaming: null, typedName: '' })} onPick={(event) => acts.choose(layer, event)} title={`${name}${layer.kind === 'nest' ? ', a nest' : ''}${bound}: double-click to rename; drag between others to reorder, onto one to follow it`}
             onSet={(next) => nameLayer(editor, composition, layer.id, next)}
             className={`${layer.visible ? '' : 'text-muted line-through'} ${layer.guide ? 'italic' : ''} ${selected ? 'font-medium' : ''}`}
           />

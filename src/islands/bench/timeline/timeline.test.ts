@@ -7,7 +7,7 @@ import { gestureIds } from '../editor/fresh-id';
 import { NOTHING_SELECTED } from '../editor/state';
 import { catchesFor, classifyDrag, foretell, limitsOf, momentsOf, ownFrames, snapDrag, stepOf, tellDrag, whyLocked, type Drag } from './drag';
 import { dropPlace } from './drop-place';
-import { followLines } from './follow-lines';
+import { headLines } from './head-lines';
 import type { Hit } from './hit';
 import { barsInside, hitTest, keysInside } from './hit-test';
 import { buildRows, rowAt, totalHeight } from './rows/build-rows';
@@ -98,7 +98,16 @@ describe('rows', () => {
     const led = (id: string, parent: string | null): LayerInput => ({ id, name: id, kind: 'null', ...(parent === null ? {} : { parent }) }) as LayerInput;
     const order = (layers: LayerInput[]) => { const project = projectOf([{ id: 'main', name: 'Main', layers }]); return buildRows(project, project.compositions.by['main']!, choice({ nestled: true })).map(({ layer }) => layer!.id); };
     expect(order([led('hand', 'arm'), led('lamp', null), led('arm', 'body'), led('body', null), led('foot', 'body')])).toEqual(['lamp', 'body', 'arm', 'hand', 'foot']);
-    expect(followLines(buildRows(film, main, choice({})))).toMatchObject([{ leader: 'lamp', to: [expect.any(Number) as number] }]);
+    expect(headLines(buildRows(film, main, choice({})), main)).toMatchObject([{ is: 'follows', leader: 'lamp', to: [expect.any(Number) as number] }]);
+  });
+  test('who is read by formulas has a line to whom it drives; what leads nowhere and what is off have none', () => {
+    const driven = (id: string, formula: string, more: object = {}): LayerInput => ({ id, name: id, kind: 'null', channels: { rotation: { formula, ...more } } }) as LayerInput;
+    const project = projectOf([{ id: 'main', name: 'Main', layers: [driven('a', 'c.x + self.y + nowhere.x'), driven('b', 'c.x + a.x'), driven('d', 'c.x', { formulaOff: true }), { ...driven('e', 'parent.x'), parent: 'd' } as LayerInput, { id: 'c', name: 'c', kind: 'null' }] }]);
+    const film = project.compositions.by['main']!;
+    const rows = buildRows(project, film, choice({}));
+    const at = (id: string) => rows.find((row) => row.layer?.id === id)!.top + 13.5;
+    const lines = headLines(rows, film).map(({ is, leader, from, to }) => ({ is, leader, from, to }));
+    expect(lines).toEqual([{ is: 'follows', leader: 'd', from: at('d'), to: [at('e')] }, { is: 'drives', leader: 'c', from: at('c'), to: [at('a'), at('b')] }, { is: 'drives', leader: 'a', from: at('a'), to: [at('b')] }, { is: 'drives', leader: 'd', from: at('d'), to: [at('e')] }]);
   });
   test('say what a timing does', () => {
     expect(timingWords(main.layers.by['tram']!)).toBe('Loop frames 0 to 20, without end');

@@ -1,4 +1,4 @@
-import { keyedTracks, shownTracks } from '../../../../core/scene';
+import { drivenBy, keyedTracks, shownTracks } from '../../../../core/scene';
 import { inTime, member, type Composition, type Layer } from '../../../../core/model';
 import { useEditorState } from '../../editor/editor-context';
 import { foldKey, type TimelineView } from '../../editor/state';
@@ -100,6 +100,14 @@ function depthOf({ layers }: Composition, layer: Layer): number {
   return depth;
 }
 
+/** What a layer follows and is driven by, in words behind its name. */
+function boundBy(composition: Composition, layer: Layer): string {
+  const name = (id: string) => member(composition.layers.by, id)?.name ?? 'a missing layer';
+  const drivers = drivenBy(composition).get(layer.id) ?? [];
+  const shown = drivers.slice(0, 3).map(name).join(', ');
+  return `${layer.parent === null ? '' : `; follows ${name(layer.parent)}`}${drivers.length === 0 ? '' : `; driven by ${shown}${drivers.length > 3 ? ` and ${drivers.length - 3} more` : ''}`}`;
+}
+
 function Head({ row, index, composition, target, acts }: HeadProps<Own>) {
   const layer = row.layer!;
   const key = foldKey(composition.id, layer.id);
@@ -107,6 +115,5 @@ function Head({ row, index, composition, target, acts }: HeadProps<Own>) {
   const lane = useEditorState((state) => state.lanes.has(key));
   const renaming = useEditorState((state) => state.renaming === layer.id);
   const nestled = useEditorState((state) => state.settings.nestled);
-  const follows = layer.parent === null ? null : (member(composition.layers.by, layer.parent)?.name ?? 'a missing layer');
-  return <LayerHead top={row.top} height={row.height} index={index} layer={layer} composition={composition.id} selected={selected} open={row.own.open} opens={row.own.opens} lane={lane} renaming={renaming} follows={follows} depth={nestled ? depthOf(composition, layer) : 0} target={target} acts={acts} />;
+  return <LayerHead top={row.top} height={row.height} index={index} layer={layer} composition={composition.id} selected={selected} open={row.own.open} opens={row.own.opens} lane={lane} renaming={renaming} bound={boundBy(composition, layer)} depth={nestled ? depthOf(composition, layer) : 0} target={target} acts={acts} />;
 }
