@@ -30,6 +30,7 @@ export { hasFormulas, isDriven, liveFormulas } from './driven/live-formulas';
 export { namesOf, placeOfTrack, resolvePath } from './driven/resolve';
 export { everyFormula } from './driven/every-formula';
 export { drivenBy } from './driven/driven-by';
+export { timeMovedTwice, trackMovedTwice } from './driven/moved-twice';
 export { namedIn, type Naming } from './driven/named-in';
 export { worldMatrix } from './world-matrix';
 export { keyAdded, type KeyAdded } from './key-added';

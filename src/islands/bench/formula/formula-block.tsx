@@ -9,6 +9,7 @@ import { CodeField } from './code-field';
 import { curvesOf, sameDriven, valueWords, type Driven } from './driving';
 import { LinkWords } from './link-words';
 import { rememberTried, triedBefore } from './tried-before';
+import { UnderRow } from './under-row';
 
 type Props = { readonly project: Project; readonly composition: Composition; readonly layers: readonly Layer[]; readonly track: string; readonly frame: number; /** In a lane the curve stands beside it already. */ readonly inLane?: boolean };
 
@@ -56,6 +57,7 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
   const before = triedBefore(editor.store.getState().projectId, driven).filter((one) => one !== text);
   const recipes = RECIPES.filter((recipe) => recipe.fits(track.spec) && !recipe.follows);
   const locked = layers.every((one) => one.locked);
+  const field = writing && <CodeField label={`Formula of ${words}`} driven={driven} text={writing.text} onTry={(typed) => (typed.trim() === '' ? editor.letGo() : editor.tryOut('formulas.set', { tracks, formula: typed }))} onKeep={keep} onLetGo={close} />;
   return (
     <div data-formula="" role="group" aria-label={`Formula of ${words}`} className={`col-span-full flex flex-col gap-1 rounded-md border-l-2 border-plum py-1 pl-2 ${inLane ? '' : 'mb-1'}`}>
       <div className="flex items-center gap-1">
@@ -74,7 +76,7 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
         )}
       </div>
       {writing
-        ? <CodeField label={`Formula of ${words}`} driven={driven} text={writing.text} onTry={(typed) => (typed.trim() === '' ? editor.letGo() : editor.tryOut('formulas.set', { tracks, formula: typed }))} onKeep={keep} onLetGo={close} />
+        ? inLane ? <><span className="truncate rounded-md bg-deep px-1.5 py-1 font-mono text-[12px] text-muted">being written</span><UnderRow>{field}</UnderRow></> : field
         : <button type="button" disabled={locked} onClick={() => write(each ? text! : '')} title="Write in it" className="w-full rounded-md bg-deep px-1.5 py-1 text-left font-mono text-[12px] break-words whitespace-pre-wrap text-paper hover:ring-1 hover:ring-plum/60">{each ? shortened(text!) : 'each its own formula'}</button>}
       {!writing && each && text !== null && <LinkWords project={project} composition={composition} tracks={tracks} text={text} />}
       {!inLane && track.spec.type === 'N' && <Curve project={project} driven={driven} text={writing ? null : text} first={text} duration={composition.duration} frame={frame} />}

@@ -1,7 +1,7 @@
 import { Maximize2, Minimize2, Pencil, X } from 'lucide-react';
 import { isHeldKey, keyName, keysOf, type KeyRef } from '../../../../core/commands';
 import { runsRound, segmentControls, type Handle, type ScalarKey } from '../../../../core/keys';
-import { keyedTracks, hasKeys, keyTimesOf, shownTracks, trackAt, unbent, type Track } from '../../../../core/scene';
+import { keyedTracks, hasKeys, keyTimesOf, shownTracks, trackAt, trackMovedTwice, unbent, type Track } from '../../../../core/scene';
 import { inOrder, member, type Channel, type Composition, type Layer, type Project } from '../../../../core/model';
 import { framesPerSecond } from '../../../../core/time';
 import { IconButton, Select } from '../../../../ui';
@@ -17,6 +17,7 @@ import { keyNames, pegsOf } from '../pegs';
 import { frameOf, xOf } from '../scale';
 import type { TracksLook } from '../tracks-look';
 import { drawDriven, drivenAt, isDrivenNow } from './driven-line';
+import { MovedTwice } from './moved-twice';
 import { defineRow, type HeadProps, type Row, type RowPlace } from './row';
 import { trackRow } from './track-row';
 
@@ -389,6 +390,7 @@ function Head({ row, project, composition }: HeadProps<Track>) {
   const frame = useEditorState((state) => (track.channel?.formula ? state.frame : 0));
   const fresh = currentTrack(project, composition, layer.id, track.address) ?? track;
   const { after, repeats } = fresh.channel!;
+  const twice = trackMovedTwice(project, composition, layer, fresh);
   const close = () => editor.set({ lanes: new Set([...editor.store.getState().lanes].filter((one) => one !== key)), ...(alone ? { laneAlone: null } : {}) });
   return (
     <div role="row" style={{ top, height }} className="absolute inset-x-0 flex flex-col gap-1 overflow-hidden border-b border-[#262a20] py-2 pr-2 pl-9 text-[12.5px]">
@@ -401,6 +403,7 @@ function Head({ row, project, composition }: HeadProps<Track>) {
       {fresh.channel!.formula === null
         ? <span role="gridcell" className="truncate text-[12px] text-muted">{layer.name} · faint: speed</span>
         : <span role="gridcell" className="-ml-2 max-h-24 overflow-y-auto"><FormulaBlock project={project} composition={composition} layers={[layer]} track={track.address} frame={frame} inLane /></span>}
+      {twice && <span role="gridcell"><MovedTwice {...twice} /></span>}
       <span role="gridcell" className={`mt-auto flex items-center gap-1 text-[12px] text-muted ${hasKeys(fresh.channel!) ? '' : 'hidden'}`}>
         <span className="shrink-0">After</span>
         <span className="min-w-0 grow"><Select label={`After the last key of ${track.spec.label}`} value={after} onChange={(rule) => void editor.do('tracks.outside', { composition: composition.id, tracks: [{ layer: layer.id, track: track.address }], side: 'after', rule })} options={RULES} /></span>

@@ -1,5 +1,5 @@
 import { Maximize2, Minimize2 } from 'lucide-react';
-import { sourceTimeAt, tiesFor, timeHandles, timingOf, type MarkedTime } from '../../../../core/scene';
+import { sourceTimeAt, tiesFor, timeHandles, timeMovedTwice, timingOf, type MarkedTime } from '../../../../core/scene';
 import type { Composition, Layer, LayerOf } from '../../../../core/model';
 import { ratio } from '../../../../core/time';
 import { pieces, rateAt, type PreparedStack } from '../../../../core/timing';
@@ -15,6 +15,7 @@ import { frameOf, xOf } from '../scale';
 import { FOOT, handleHeight, handlePlace, laneScale, timeGrip } from '../time-grip';
 import { timingWords } from '../timing-words';
 import type { TracksLook } from '../tracks-look';
+import { MovedTwice } from './moved-twice';
 import { defineRow, type HeadProps, type Row, type RowPlace } from './row';
 
 /** The picture time of a nest: its whole timing as one curve. */
@@ -201,6 +202,7 @@ function Head({ row, project, composition }: HeadProps<LayerOf<'nest'>>) {
   // How fast it runs where the playhead is; while it plays nobody reads it.
   const rate = useEditorState((state) => (source && !state.playing ? Math.round(rateAt(stack.content, state.frame) * ratio(source.rate, composition.rate) * 1000) / 10 : null));
   const gap = problems.some((problem) => problem.code === 'seam-gap' && problem.where.composition === composition.id && problem.where.layer === layer.id);
+  const twice = timeMovedTwice(project, composition, layer);
   const editor = useEditor();
   const key = foldKey(composition.id, layer.id);
   const alone = useEditorState((state) => state.laneAlone === key);
@@ -215,7 +217,8 @@ function Head({ row, project, composition }: HeadProps<LayerOf<'nest'>>) {
           Picture time
           <IconButton className="h-5" label={alone ? 'Picture time among the rows again' : 'Picture time over the whole timeline'} hint="Shift+L" onClick={() => editor.set({ laneAlone: alone ? null : key })}>{alone ? <Minimize2 size={12} /> : <Maximize2 size={12} />}</IconButton>
         </span>
-        <span className="line-clamp-2 text-[12px] text-muted">{timingWords(layer)}</span>
+        <span className={`${twice ? 'line-clamp-1' : 'line-clamp-2'} text-[12px] text-muted`}>{timingWords(layer)}</span>
+        {twice && <MovedTwice {...twice} />}
         {rate !== null && <button type="button" aria-pressed={rated} title={rated ? 'Close the rate over time' : 'The rate over time, in a lane of its own'} onClick={toggleRate} className="-mx-1 block rounded px-1 text-[12px] text-muted hover:bg-raised hover:text-paper">here at <span className="font-mono text-paper">{rate} %</span></button>}
         {loops && <span className={`block text-[12px] ${gap ? 'text-amber' : 'text-leaf'}`}>{gap ? 'Seam is open' : 'Seam closed'}</span>}
       </span>
