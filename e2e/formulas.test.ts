@@ -171,6 +171,19 @@ test('a recipe comes with its dials, is turned into keys, and drives again', asy
   await expect.poll(async () => (await layer('lamp')).channels['rotation']?.formulaOff ?? false).toBe(false);
 });
 
+test('a recipe that follows waits for what it shall follow, and brings its dials', async () => {
+  await open([box('lamp', 'Lamp', 100), box('sign', 'Sign', 400, TURNING)]);
+  await hand.pick('Lamp');
+  await page.locator('[data-field=rotation]').click({ button: 'right' });
+  await page.getByRole('menuitem', { name: /^Recipe: follow with a lag/ }).click();
+  await code().waitFor();
+  await page.locator('[data-formula] [data-ready]').first().waitFor();
+  await hand.pick('Sign');
+  await expect.poll(() => code().innerText()).toBe('Sign.rotation');
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await layer('lamp')).channels['rotation']?.formula).toBe('Sign.rotation @ (clock - Desk.Lag) * Desk.Share');
+});
+
 test('a nest runs by a formula of its time, which is written in its stack', async () => {
   await open([{ id: 'n', name: 'Reel', kind: 'nest', source: 'reel', clipFrame: false }], [{ id: 'reel', name: 'Inside', width: 200, height: 200, duration: 120, layers: [box('dot', 'Dot', 40, { x: { keys: [{ id: 'a', at: 0, value: 0 }, { id: 'b', at: 119, value: 119 }] } })] }]);
   await hand.pick('Reel');

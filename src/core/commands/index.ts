@@ -30,6 +30,7 @@ export { naturalRiders, RIDERS, ridersOf, type Rider, type Riding } from './nest
 export { unnestLayer } from './nests/unnest';
 export { membersOf as staggerMembers, readHow as readStagger, staggerOf, ORDERS as STAGGER_ORDERS, type Stagger, type StaggerHow, type StaggerWhat } from './staggers/stagger';
 export { tellHow as tellStagger } from './staggers/set-stagger';
+export { formulasToKeysSteps } from './formulas/formulas-to-keys';
 export { bakeLayersSteps, tellBake, type BakeDraft } from './timing/bake-layers';
 export { setParent } from './layers/parent';
 export { applyPatches, invertPatches, patchesBetween, patchOf, readPath, sameValue, type Clash, type Patch } from './document/patch';

@@ -29,6 +29,7 @@ export { drivesIn, isGood, type Drive, type Drives } from './driven/drives';
 export { hasFormulas, isDriven, liveFormulas } from './driven/live-formulas';
 export { namesOf, placeOfTrack, resolvePath } from './driven/resolve';
 export { everyFormula } from './driven/every-formula';
+export { framesFault, framesWorkedOut } from './driven/worked-out';
 export { drivenBy } from './driven/driven-by';
 export { timeMovedTwice, trackMovedTwice } from './driven/moved-twice';
 export { namedIn, type Naming } from './driven/named-in';

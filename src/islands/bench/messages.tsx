@@ -1,15 +1,29 @@
 import { CornerDownRight, X } from 'lucide-react';
 import { useEditor, useEditorState } from './editor/editor-context';
-import type { Message } from './editor/state';
+import type { EditorState, Message } from './editor/state';
 import { current } from './editor/current';
 
 /** What was said, at the foot of the picture, the newest last: errors stay until they are read, and nothing that is worked on lies under them: but for what can be pressed in it, a message lets the pointer through. */
 export function Messages() {
   const messages = useEditorState((state) => state.messages);
+  const work = useEditorState((state) => state.work);
   return (
     <div className="relative z-50 h-0"><div className="pointer-events-none absolute inset-x-3 bottom-2 flex flex-col items-center gap-1.5">
+      {work && <Working {...work} />}
       {messages.map((message) => <Said key={message.id} message={message} />)}
     </div></div>
+  );
+}
+
+/** Something long that is worked on away from the page. */
+function Working({ words, done, cancel }: NonNullable<EditorState['work']>) {
+  return (
+    <div role="status" className="said flex max-w-full items-center gap-3 rounded-lg bg-deep py-2 pr-1.5 pl-3.5 ring-1 ring-line">
+      <span>{words}</span>
+      <progress {...(done === null ? {} : { max: 1, value: done })} aria-label={words} className="h-1.5 w-32 accent-leaf" />
+      {done !== null && <span className="font-mono text-[12px] text-muted">{Math.round(done * 100)} %</span>}
+      <button type="button" onClick={cancel} className="pointer-events-auto h-6 shrink-0 rounded-md bg-raised px-2.5 text-[12.5px] hover:bg-lifted">Cancel</button>
+    </div>
   );
 }
 

@@ -1,5 +1,5 @@
 import type { BakeReport, BakeWish } from '../../core/bake';
-import type { Draft } from '../../core/commands';
+import type { Draft, Made, TrackRef } from '../../core/commands';
 import type { Project } from '../../core/model';
 
 export type BakeJob = {
@@ -19,4 +19,13 @@ export type BakeProgress = { readonly stage: 'keys' | 'proof' | 'pictures'; read
 /** A bake that is ready to be done, with its report; or why it cannot be. */
 export type BakeOutcome = { readonly draft: Draft & { readonly made: readonly string[] }; readonly report: BakeReport } | { readonly refused: string };
 
-export type BakeCalls = { bake: { readonly in: BakeJob; readonly out: BakeOutcome } };
+/** Formulas to be written out as keys. */
+export type FormulaKeysJob = { readonly project: Project; readonly composition: string; readonly tracks: readonly TrackRef[]; readonly tolerance: number; /** Begins the ids of keys. */ readonly seed: string };
+
+/** The keys, ready to be set, with their ids in the order they were made; or why there are none. */
+export type FormulaKeysOutcome = { readonly made: Made; readonly ids: readonly string[] } | { readonly refused: string };
+
+export type BakeCalls = {
+  bake: { readonly in: BakeJob; readonly out: BakeOutcome };
+  formulaKeys: { readonly in: FormulaKeysJob; readonly out: FormulaKeysOutcome };
+};

@@ -1,14 +1,14 @@
 import { bakeReport, proofSteps, type PicturesCompared } from '../../core/bake';
-import { applyPatches, bakeLayersSteps } from '../../core/commands';
+import { applyPatches, bakeLayersSteps, formulasToKeysSteps } from '../../core/commands';
 import { evaluateFrame } from '../../core/evaluate';
 import { member, type Project } from '../../core/model';
 import { apart, paint } from '../../painter';
 import { surfaceOf } from '../../painter/browser';
 import { createWorkerSurroundings } from '../browser-surroundings';
 import { answerLink } from '../link';
-import type { BakeCalls, BakeJob, BakeOutcome, BakeProgress } from './protocol';
+import type { BakeCalls, BakeJob, BakeOutcome, BakeProgress, FormulaKeysJob, FormulaKeysOutcome } from './protocol';
 
-const link = answerLink<BakeCalls, never, BakeProgress>(self as never, { bake });
+const link = answerLink<BakeCalls, never, BakeProgress>(self as never, { bake, formulaKeys });
 
 /** Works go on for so long before a cancel is listened for, in milliseconds. */
 const BREATH = 40;
@@ -23,6 +23,13 @@ async function bake({ project, composition, layers, wish, seed, pictures }: Bake
   const compared = pictures ? await compare(project, after, composition, signal) : null;
   const { baked, ...rest } = draft;
   return { draft: rest, report: bakeReport(baked, proof, compared) };
+}
+
+async function formulaKeys({ project, composition, tracks, tolerance, seed }: FormulaKeysJob, signal: AbortSignal): Promise<FormulaKeysOutcome> {
+  const ids: string[] = [];
+  const newId = () => ids[ids.push(`${seed}${ids.length.toString(36)}`) - 1]!;
+  const made = await inBreaths(formulasToKeysSteps(project, composition, tracks, tolerance, newId), signal, (done) => link.say({ stage: 'keys', done }));
+  return made === null ? { refused: 'They are gone.' } : 'refused' in made ? made : { made, ids };
 }
 
 async function inBreaths<T>(steps: Generator<number, T>, signal: AbortSignal, tell: (done: number) => void): Promise<T> {

@@ -12,17 +12,25 @@ import { reach, type TrackRef } from '../document/target';
 
 /** More frames than this are not written out. */
 const MOST = 20_000;
+/** So many frames are a step. */
+const FEW = 16;
 
 /**
  * Writes what formulas give into keys, over the bars of their layers: a key wherever one is needed to stay within a tolerance, in the unit of
  * each track. The formulas stay, switched off, so that they can be switched on again.
  */
 export function formulasToKeys(project: Project, compositionId: string, refs: readonly TrackRef[], tolerance: number, newId: () => string): Made | Refused | null {
+  const steps = formulasToKeysSteps(project, compositionId, refs, tolerance, newId);
+  for (let step = steps.next(); ; step = steps.next()) if (step.done) return step.value;
+}
+
+/** The same in steps of a few frames, each telling how much is done, 0 … 1. */
+export function* formulasToKeysSteps(project: Project, compositionId: string, refs: readonly TrackRef[], tolerance: number, newId: () => string): Generator<number, Made | Refused | null> {
   const patches: Patch[] = [];
   const left: string[] = [];
   let [many, keys] = [0, 0];
   let name = '';
-  for (const ref of refs) {
+  for (const [n, ref] of refs.entries()) {
     const target = reach(project, compositionId, ref);
     const channel = target?.track.channel;
     if (!target || !channel || channel.formula === null || channel.formulaOff) continue;
@@ -42,11 +50,17 @@ export function formulasToKeys(project: Project, compositionId: string, refs: re
     const outer = hull(layer.spans) ?? [0, composition.duration];
     const [from, to] = [Math.floor(outer[0]), Math.ceil(outer[1])];
     const by = times.at(from) - from;
-    const next = to - from > MOST ? null : sampledKeys(Array.from({ length: to - from + 1 }, (_, i) => from + i + by), (x) => drive.at(x - by), track.spec, tolerance, newId);
-    if (!next) {
+    if (to - from > MOST) {
       left.push(`${words}: its bar is too long to be written out.`);
       continue;
     }
+    // Whole frames are worked out in steps; what lies between is asked for where a curve is fitted.
+    const values = new Map<number, unknown>();
+    for (let frame = from; frame <= to; frame++) {
+      values.set(frame, drive.at(frame));
+      if ((frame - from) % FEW === FEW - 1) yield (n + (frame - from) / (to - from)) / refs.length;
+    }
+    const next = sampledKeys(Array.from(values.keys(), (frame) => frame + by), (x) => values.get(x - by) ?? drive.at(x - by), track.spec, tolerance, newId);
     name = words;
     many++;
     keys += Object.keys(next).length;

@@ -1,6 +1,7 @@
 import { inOrder, type Composition } from '../../model';
 import { rescaled } from '../../scene';
 import type { Frames } from '../../time';
+import { rescaledStagger } from './rescaled-stagger';
 import { membersOf, type Stagger, type StaggerMember } from './stagger';
 
 /** The staggers of a composition that layers take along: those of which two at least are among them. */
@@ -15,9 +16,8 @@ export function staggersAmong(host: Composition, ids: readonly string[]): Compos
 
 /** Staggers as they are where their layers were put: under new ids, so many frames later, in frames of another rate. */
 export function carriedStaggers(from: Composition, ids: ReadonlyMap<string, string>, factor: number, by: Frames, newId: () => string): readonly Stagger[] {
-  const frames = (value: Stagger['by']) => (typeof value === 'number' ? rescaled(value, factor) : value);
   return inOrder(from.staggers).flatMap((stagger): readonly Stagger[] => {
     const members = membersOf(stagger).flatMap((one): readonly StaggerMember[] => { const layer = ids.get(one.layer); return layer === undefined ? [] : [{ ...one, layer, at: rescaled(one.at, factor) + by }]; });
-    return members.length < 2 ? [] : [{ ...stagger, id: newId(), by: frames(stagger.by), total: frames(stagger.total), members: members as unknown as Stagger['members'] }];
+    return members.length < 2 ? [] : [{ ...stagger, id: newId(), ...rescaledStagger(stagger, factor), members: members as unknown as Stagger['members'] }];
   });
 }

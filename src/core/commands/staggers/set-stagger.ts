@@ -25,7 +25,7 @@ export type SettingStagger = {
   readonly frame: Frames;
 };
 
-const EVENLY: StaggerHow = { step: null, total: null, beats: null, overlap: null, curve: null, order: 'rows', reversed: false, from: null, seed: 1, onBeat: false };
+const EVENLY: StaggerHow = { step: null, total: null, beats: null, overlap: null, formula: null, curve: null, order: 'rows', reversed: false, from: null, seed: 1, onBeat: false };
 
 /** Lets layers (or what of them is meant) come one after another, and remembers it, so that the step can be changed later. */
 export function setStagger(project: Project, compositionId: string, { stagger: id, what: asked, layers, keys, tracks, how: given, frame }: SettingStagger, newId: () => string): Made | Refused | null {
@@ -41,6 +41,7 @@ export function setStagger(project: Project, compositionId: string, { stagger: i
   const how: StaggerHow = { ...(known ? readHow(known) : EVENLY), ...unsaid(given) };
   if ((how.beats !== null || how.onBeat) && !composition.tempo) return { refused: `${composition.name} has no tempo; type one first.` };
   const places = staggeredPlaces(project, composition, what, chosen, how, frame);
+  if (typeof places === 'string') return { refused: places };
   const patches: Patch[] = [];
   const members: StaggerMember[] = [];
   let moved = 0;
@@ -67,10 +68,10 @@ export function setStagger(project: Project, compositionId: string, { stagger: i
   return { event: 'staggers.set', label: `Stagger ${count(members.length, 'layer')}, ${tellHow(how)}`, patches, made: members.map(({ layer }) => layer), ...(moved === 0 && !known ? { told: 'They stand so already; it is remembered.' } : {}) };
 }
 
-/** What was not said is as it was. Of a step, a total, beats and an overlap one counts: the one that is said. */
+/** What was not said is as it was. Of a step, a total, beats, an overlap and a formula one counts: the one that is said. */
 function unsaid(given: Partial<StaggerHow>): Partial<StaggerHow> {
   const said = Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined)) as Partial<StaggerHow>;
-  const measures = ['step', 'total', 'beats', 'overlap'] as const;
+  const measures = ['step', 'total', 'beats', 'overlap', 'formula'] as const;
   const measured = measures.filter((name) => said[name] !== undefined && said[name] !== null);
   return measured.length === 0 ? said : { ...said, ...Object.fromEntries(measures.map((name) => [name, name === measured[0] ? said[name] : null])) };
 }
@@ -99,9 +100,9 @@ function shiftOf(project: Project, composition: Composition, what: StaggerWhat, 
 const ORDER_WORDS: Readonly<Record<StaggerHow['order'], string>> = { rows: 'from the top row', up: 'from the bottom row', across: 'from left to right', down: 'from the top of the picture', outward: 'outward', chance: 'by chance', hand: 'as chosen' };
 
 /** "3 frames apart, from the top row". */
-export function tellHow({ step, total, beats, overlap, curve, order, reversed, onBeat }: StaggerHow): string {
+export function tellHow({ step, total, beats, overlap, formula, curve, order, reversed, onBeat }: StaggerHow): string {
   const frames = (n: number) => count(Math.round(n * 100) / 100, 'frame');
-  const far = overlap !== null ? (overlap >= 0 ? `end to start, ${frames(overlap)} of overlap` : `end to start, ${frames(-overlap)} between`) : beats !== null ? `${count(beats, 'beat')} apart` : total !== null ? `over ${frames(total)}` : `${frames(step ?? 0)} apart`;
+  const far = formula !== null ? `by ${formula.length > 40 ? `${formula.slice(0, 39)}…` : formula}` : overlap !== null ? (overlap >= 0 ? `end to start, ${frames(overlap)} of overlap` : `end to start, ${frames(-overlap)} between`) : beats !== null ? `${count(beats, 'beat')} apart` : total !== null ? `over ${frames(total)}` : `${frames(step ?? 0)} apart`;
   return `${far}${curve ? ' along a curve' : ''}, ${ORDER_WORDS[order]}${reversed ? ', reversed' : ''}${onBeat ? ', on the beat' : ''}`;
 }
 

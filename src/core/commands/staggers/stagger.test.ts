@@ -35,6 +35,22 @@ describe('how far', () => {
   ] as const)('%o', (how, places) => {
     expect(starts(done(film(), 'staggers.set', { layers, ...how }).project)).toEqual(places);
   });
+  test('by a formula of its turn: counted from the first, so that it may be done again; it reads dials and the layer itself', () => {
+    const desk = film(5, {});
+    const again = (project: Project, how: object) => starts(done(project, 'staggers.set', { layers, ...how }).project);
+    expect(again(desk, { formula: 'index ^ 2' })).toEqual([10, 11, 14, 19, 26]);
+    expect(again(desk, { formula: '5f + index * 0.1s' })).toEqual([10, 13, 16, 19, 22]);
+    expect(again(desk, { formula: '(count - index) * 2', order: 'up' })).toEqual([2, 4, 6, 8, 10]);
+    expect(again(desk, { formula: 'self.y / 50 * index', onBeat: true })).toEqual([15, 15, 15, 15, 15]);
+    const once = done(desk, 'staggers.set', { layers, formula: 'random(index) * 20' }).project;
+    expect(starts(done(once, 'staggers.set', { stagger: known(once)[0]!.id }).project)).toEqual(starts(once));
+    expect(readHow(known(once)[0]!)).toMatchObject({ formula: 'random(index) * 20', step: null });
+    const slower = done(done(desk, 'staggers.set', { layers, formula: 'index * 4f' }).project, 'composition.rate', { rate: [60, 1], keeps: 'seconds' }).project;
+    expect(readHow(known(slower)[0]!).formula).toBe('index * 8f');
+    expect([refusal(desk, { layers, formula: 'clock' }), refusal(desk, { layers, formula: 'inde' }), refusal(desk, { layers, formula: '1 / (index - 2)' })]).toEqual([
+      expect.stringMatching(/worked out once/), expect.stringMatching(/inde/), 'For Lamp 2 it comes to no number.',
+    ]);
+  });
   test('by place on the picture: across, outward from a point, and the same chance for the same seed', () => {
     const across = done(film(), 'staggers.set', { layers, step: 2, order: 'across' }).project;
     // At frame 0 all stand at the value of their first key: they come at once. Resting places tell them apart.
@@ -106,9 +122,9 @@ describe('memory', () => {
   });
   test('what is kept reads as what was said', () => {
     const number = fc.integer({ min: -50, max: 50 });
-    const measure = fc.oneof(number.map((step) => ({ step })), number.map((total) => ({ total })), number.map((beats) => ({ beats })), number.map((overlap) => ({ overlap })));
+    const measure = fc.oneof(number.map((step) => ({ step })), number.map((total) => ({ total })), number.map((beats) => ({ beats })), number.map((overlap) => ({ overlap })), number.map((n) => ({ formula: `index * ${n}f` })));
     fc.assert(fc.property(measure, fc.constantFrom(...ORDERS), fc.boolean(), fc.nat(), (one, order, reversed, seed) => {
-      const how: StaggerHow = { step: null, total: null, beats: null, overlap: null, curve: null, from: null, onBeat: false, order, reversed, seed, ...one };
+      const how: StaggerHow = { step: null, total: null, beats: null, overlap: null, formula: null, curve: null, from: null, onBeat: false, order, reversed, seed, ...one };
       const back = readHow({ id: 'x', what: 'starts', members: [], ...storedHow(how) } as never);
       expect({ ...back, overlap: back.overlap === null ? null : back.overlap + 0 }).toEqual(how);
     }));

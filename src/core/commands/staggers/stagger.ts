@@ -1,6 +1,6 @@
 import { prepareCurve, type KeyCurve } from '../../keys';
 import { inOrder, inTime, member, type Composition, type Layer, type Project } from '../../model';
-import { keyTimesOf, trackAt, unbent } from '../../scene';
+import { framesWorkedOut, keyTimesOf, trackAt, unbent } from '../../scene';
 import { beatAt, frameOfBeat, hull, type Frames, type Tempo } from '../../time';
 import { turnsOf, type ApartOrder } from '../keys/keys-apart';
 
@@ -16,12 +16,14 @@ export type StaggerMember = { readonly layer: string; readonly at: Frames; /** `
 export const ORDERS = ['rows', 'up', 'across', 'down', 'outward', 'chance', 'hand'] as const;
 export type StaggerOrder = (typeof ORDERS)[number];
 
-/** How far one comes after another. Of `step`, `total` and `beats` one says it; with `overlap` each begins so many frames before the one before it ends. */
+/** How far one comes after another. Of `step`, `total`, `beats` and `formula` one says it; with `overlap` each begins so many frames before the one before it ends. */
 export type StaggerHow = {
   readonly step: Frames | null;
   readonly total: Frames | null;
   readonly beats: number | null;
   readonly overlap: Frames | null;
+  /** Frames after the first, by `index` (which turn it is, from 0) and `count`. */
+  readonly formula: string | null;
   /** Spreads the steps along a curve; null: evenly. */
   readonly curve: KeyCurve | null;
   readonly order: StaggerOrder;
@@ -64,8 +66,8 @@ function keyPlace(project: Project, composition: Composition, layer: Layer, name
   return keyTimesOf(project, composition, layer, track).moments(key.at)[0]?.from ?? unbent(layer, key.at);
 }
 
-/** Where each member is to stand, by its layer; the first in turn stays where it is. */
-export function staggeredPlaces(project: Project, composition: Composition, what: StaggerWhat, members: readonly Omit<StaggerMember, 'at'>[], how: StaggerHow, frame: Frames): ReadonlyMap<string, Frames> {
+/** Where each member is to stand, by its layer; the first in turn stays where it is. A sentence where a formula is wrong. */
+export function staggeredPlaces(project: Project, composition: Composition, what: StaggerWhat, members: readonly Omit<StaggerMember, 'at'>[], how: StaggerHow, frame: Frames): ReadonlyMap<string, Frames> | string {
   const there = members.flatMap((one) => { const at = placeOf(project, composition, what, one); return at === null ? [] : [{ ...one, at }]; });
   const turns = turnsFor(project, composition, there.map(({ layer }) => layer), how, frame);
   const inTurn = [...there].sort((a, b) => turns.get(a.layer)! - turns.get(b.layer)!);
@@ -83,6 +85,17 @@ export function staggeredPlaces(project: Project, composition: Composition, what
       next = at + lengthOf(project, composition, what, one) - how.overlap;
     }
     return places;
+  }
+  if (how.formula !== null) {
+    const after = new Map<string, number>();
+    for (const { layer } of inTurn) {
+      const value = framesWorkedOut(project, composition, composition.layers.by[layer]!, how.formula, { index: turns.get(layer)!, count: inTurn.length, frame });
+      if (typeof value !== 'number') return value.message;
+      after.set(layer, value);
+    }
+    // Counted from the first in turn: what is done again with the same formula moves nothing.
+    const first = after.get(begin.layer)!;
+    return new Map([...after].map(([layer, value]) => [layer, landed(Math.round((begin.at + value - first) * 1e6) / 1e6)]));
   }
   const spread = how.curve ? prepareCurve(how.curve).at : (u: number) => u;
   return new Map(inTurn.map(({ layer }) => {
@@ -121,17 +134,17 @@ function turnsFor(project: Project, composition: Composition, ids: readonly stri
 }
 
 /** How a stagger is kept: the words of its order and where it goes from as lines. */
-export function storedHow({ step, total, beats, overlap, curve, order, reversed, from, seed, onBeat }: StaggerHow): Omit<Stagger, 'id' | 'what' | 'members'> {
-  return { by: overlap === null ? step : -overlap, total, curve, order: reversed ? `${order} reversed` : order, from: overlap !== null ? 'end' : from ? `${from[0]},${from[1]}` : null, seed, beats: beats ?? (onBeat ? true : null) } as Omit<Stagger, 'id' | 'what' | 'members'>;
+export function storedHow({ step, total, beats, overlap, formula, curve, order, reversed, from, seed, onBeat }: StaggerHow): Omit<Stagger, 'id' | 'what' | 'members'> {
+  return { by: formula ?? (overlap === null ? step : -overlap), total, curve, order: reversed ? `${order} reversed` : order, from: overlap !== null ? 'end' : from ? `${from[0]},${from[1]}` : null, seed, beats: beats ?? (onBeat ? true : null) } as Omit<Stagger, 'id' | 'what' | 'members'>;
 }
 
-/** What was kept, read again. A step that is a formula counts as none. */
+/** What was kept, read again. */
 export function readHow({ by, total, curve, order, from, seed, beats }: Stagger): StaggerHow {
   const [word, turned] = (order ?? 'rows').split(' ');
   const point = typeof from === 'string' ? from.split(',').map(Number) : [];
   const step = typeof by === 'number' ? by : null;
   return {
-    step: from === 'end' ? null : step, total: typeof total === 'number' ? total : null, beats: typeof beats === 'number' ? beats : null, overlap: from === 'end' ? -(step ?? 0) : null,
+    step: from === 'end' ? null : step, total: typeof total === 'number' ? total : null, beats: typeof beats === 'number' ? beats : null, overlap: from === 'end' ? -(step ?? 0) : null, formula: typeof by === 'string' ? by : null,
     curve: curve as KeyCurve | null, order: ORDERS.find((one) => one === word) ?? 'rows', reversed: turned === 'reversed', from: point.length === 2 && point.every(Number.isFinite) ? [point[0]!, point[1]!] : null, seed, onBeat: beats === true,
   };
 }

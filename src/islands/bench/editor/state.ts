@@ -126,13 +126,15 @@ export type EditorState = {
   /** The track of the selected layers whose menu was asked for last. */
   readonly fieldMeant: string | null;
   /** The formula that is being written, and what it began with. */
-  readonly driving: { readonly driven: Driven; readonly text: string; /** In its lane, not in the panel. */ readonly inLane?: boolean } | null;
+  readonly driving: { readonly driven: Driven; readonly text: string; /** In its lane, not in the panel. */ readonly inLane?: boolean; /** What is written is what this recipe shall follow. */ readonly recipe?: string } | null;
   /** The lane in which the pointer draws. */
   readonly drawing: string | null;
   /** A new nest, or what a composition's new length, rate or size brought along, while it may be done otherwise. */
   readonly revisable: Revisable | null;
   /** Media being read and kept, for the word in the library. */
   readonly bringing: { readonly done: number; readonly of: number } | null;
+  /** Something long that is worked on away from the page: how far it is, 0 … 1, where that can be told. */
+  readonly work: { readonly words: string; readonly done: number | null; readonly cancel: () => void } | null;
   /** Assets whose files are not in the data folder. */
   readonly missing: ReadonlySet<string>;
   readonly problems: readonly Problem[];

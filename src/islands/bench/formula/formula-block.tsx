@@ -1,12 +1,13 @@
 import { History, KeyRound, Power, Sprout, Undo2, X } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { RECIPES, withoutNumbers } from '../../../core/commands';
+import { readLink, RECIPES, withoutNumbers } from '../../../core/commands';
 import { hasKeys, keyedAt, trackAt, valueAt } from '../../../core/scene';
 import type { Composition, Layer, Project } from '../../../core/model';
 import { IconButton, Menu } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { CodeField } from './code-field';
 import { curvesOf, sameDriven, valueWords, type Driven } from './driving';
+import { formulasToKeys } from './formula-keys';
 import { LinkWords } from './link-words';
 import { rememberTried, triedBefore } from './tried-before';
 import { UnderRow } from './under-row';
@@ -40,6 +41,7 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
   const keep = (typed: string) => {
     // What was let go of is not kept when its field goes.
     if (discarded.current) return;
+    if (following) return followed(typed, following.id);
     editor.set({ driving: null });
     if (typed.trim() === '') {
       editor.letGo();
@@ -54,22 +56,40 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
     discarded.current = false;
     editor.set({ driving: { driven, text: next, inLane } });
   };
+  const put = (recipe: string) => {
+    editor.set({ driving: null });
+    editor.do('formulas.recipe', { tracks, recipe });
+  };
+  const follow = (recipe: string) => {
+    discarded.current = false;
+    editor.set({ driving: { driven, text: '', inLane, recipe } });
+  };
+  /** A recipe that follows is put on once what was pressed, or written, is a track. */
+  const followed = (typed: string, recipe: string) => {
+    editor.set({ driving: null });
+    const link = readLink(project, composition.id, layer.id, typed);
+    if (!link) {
+      editor.letGo();
+      if (typed.trim() !== '') editor.say(`“${typed.trim().slice(0, 60)}” is no track to follow: press one, or write its name.`, true);
+    } else if (!editor.do('formulas.recipe', { tracks, recipe, to: { layer: link.to.layer, track: link.to.track, through: [...(link.to.through ?? [])] } })) editor.letGo();
+  };
   const before = triedBefore(editor.store.getState().projectId, driven).filter((one) => one !== text);
-  const recipes = RECIPES.filter((recipe) => recipe.fits(track.spec) && !recipe.follows);
+  const recipes = RECIPES.filter((recipe) => recipe.fits(track.spec));
+  const following = RECIPES.find(({ id }) => id === writing?.recipe);
   const locked = layers.every((one) => one.locked);
-  const field = writing && <CodeField label={`Formula of ${words}`} driven={driven} text={writing.text} onTry={(typed) => (typed.trim() === '' ? editor.letGo() : editor.tryOut('formulas.set', { tracks, formula: typed }))} onKeep={keep} onLetGo={close} />;
+  const field = writing && <CodeField key={writing.recipe ?? ''} label={`Formula of ${words}`} driven={driven} text={writing.text} onTry={(typed) => (typed.trim() === '' ? editor.letGo() : editor.tryOut('formulas.set', { tracks, formula: typed }))} onKeep={keep} onLetGo={close} />;
   return (
     <div data-formula="" role="group" aria-label={`Formula of ${words}`} className={`col-span-full flex flex-col gap-1 rounded-md border-l-2 border-plum py-1 pl-2 ${inLane ? '' : 'mb-1'}`}>
       <div className="flex items-center gap-1">
         <span className={`min-w-0 grow truncate text-[12px] ${off ? 'text-muted' : 'text-plum'}`} title={text ?? ''}>
-          {off ? 'formula off' : `keyed ${valueWords(keyedAt(project, composition, layer, track, frame))} → ${valueWords(valueAt(project, composition, layer, track, frame))}`}
+          {following ? `${following.title}: press a track, then Enter` : off ? 'formula off' : `keyed ${valueWords(keyedAt(project, composition, layer, track, frame))} → ${valueWords(valueAt(project, composition, layer, track, frame))}`}
         </span>
-        {recipes.length > 0 && <Menu trigger={<button type="button" aria-label={`Recipes for ${words}`} title="Recipes" disabled={locked} className="grid size-5 place-items-center rounded text-muted hover:bg-raised hover:text-paper"><Sprout size={12} /></button>} entries={recipes.map((recipe) => ({ label: recipe.title, about: recipe.about, onPick: () => { editor.set({ driving: null }); editor.do('formulas.recipe', { tracks, recipe: recipe.id }); } }))} />}
+        {recipes.length > 0 && <Menu trigger={<button type="button" aria-label={`Recipes for ${words}`} title="Recipes" disabled={locked} className="grid size-5 place-items-center rounded text-muted hover:bg-raised hover:text-paper"><Sprout size={12} /></button>} entries={recipes.map((recipe) => ({ label: recipe.title, about: recipe.about, ...(recipe.follows ? { focuses: true } : {}), onPick: () => (recipe.follows ? follow(recipe.id) : put(recipe.id)) }))} />}
         {before.length > 0 && <Menu trigger={<button type="button" aria-label={`What ${words} was before`} title="What was tried before" disabled={locked} className="grid size-5 place-items-center rounded text-muted hover:bg-raised hover:text-paper"><History size={12} /></button>} entries={before.map((one) => ({ label: one.length > 60 ? `${one.slice(0, 59)}…` : one, onPick: () => write(one), focuses: true }))} />}
         {text !== null && (
           <>
             {off && hasKeys(track.channel!) && <IconButton className="h-5 w-5!" label={`Let the formula of ${words} drive again, in place of its keys`} disabled={locked} onClick={() => editor.do('formulas.back', { tracks })}><Undo2 size={12} /></IconButton>}
-            {!off && <IconButton className="h-5 w-5!" label={`Turn the formula of ${words} into keys`} disabled={locked} onClick={() => editor.do('formulas.keys', { tracks })}><KeyRound size={12} /></IconButton>}
+            {!off && <IconButton className="h-5 w-5!" label={`Turn the formula of ${words} into keys`} disabled={locked} onClick={() => formulasToKeys(editor, tracks)}><KeyRound size={12} /></IconButton>}
             <IconButton className="h-5 w-5!" pressed={!off} label={off ? `Switch on the formula of ${words}` : `Switch off the formula of ${words}`} disabled={locked} onClick={() => editor.do('formulas.set', { tracks, off: !off })}><Power size={12} className={off ? 'text-muted' : 'text-plum'} /></IconButton>
             <IconButton className="h-5 w-5!" label={`Take the formula from ${words}`} disabled={locked} onClick={() => { rememberTried(editor.store.getState().projectId, driven, text); close(); editor.do('formulas.set', { tracks, formula: null }); }}><X size={12} /></IconButton>
           </>

@@ -98,9 +98,18 @@ function Field({ field, tight, value, set }: { readonly field: Exclude<AskField,
   return (
     <>
       {field.before !== undefined && <span className="shrink-0 text-muted">{field.before}</span>}
-      {field.kind === 'choice' ? <span className={`shrink-0 ${tight ? 'w-[118px]' : 'w-36'}`}><Select label={field.label} tone="inset" value={value as string} onChange={set} options={field.options} /></span> : <NumberField field={field} value={value as number | null} set={set} />}
+      {field.kind === 'choice' ? <span className={`shrink-0 ${tight ? 'w-[118px]' : 'w-36'}`}><Select label={field.label} tone="inset" value={value as string} onChange={set} options={field.options} /></span> : field.kind === 'formula' ? <FormulaField field={field} value={String(value ?? '')} set={set} /> : <NumberField field={field} value={value as number | null} set={set} />}
     </>
   );
+}
+
+function FormulaField({ field, value, set }: { readonly field: Extract<AskField, { kind: 'formula' }>; readonly value: string; readonly set: (value: string) => void }) {
+  const editor = useEditor();
+  const read = (text: string): Reading<string> => {
+    const why = text.trim() === '' ? 'Write how much later, as index * 3f.' : field.fault(editor.store.getState(), text);
+    return why === null ? { ok: true, value: text, read: text } : { ok: false, why };
+  };
+  return <span className="w-64 shrink-0"><TypedField label={field.label} title={field.label} tone="inset" edited={value} shown={value} onSet={set} read={read} className="text-plum!" /></span>;
 }
 
 function NumberField({ field, value, set }: { readonly field: Extract<AskField, { kind: 'number' }>; readonly value: number | null; readonly set: (value: number | null) => void }) {

@@ -1,6 +1,7 @@
 import { DIAL_TYPES, RECIPES, type TrackRef } from '../../../../core/commands';
 import { hasKeys, trackAt, tracksOf, type Track } from '../../../../core/scene';
 import { inOrder, member, newDials, type Layer } from '../../../../core/model';
+import { formulasToKeys } from '../../formula/formula-keys';
 import { current, type Editor } from '../editor';
 import { freshId } from '../fresh-id';
 import type { EditorState } from '../state';
@@ -30,15 +31,15 @@ function done(editor: Editor, run: () => void): void {
   editor.set({ fieldMeant: null });
 }
 
-/** Opens the formula of the meant tracks to be written. */
-function write(editor: Editor): void {
+/** Opens the formula of the meant tracks to be written, as it is or anew. */
+function write(editor: Editor, anew: { readonly recipe?: string } | null = null): void {
   const state = editor.store.getState();
   const all = meant(state);
   const [first] = all;
   if (!first) return;
   const layers = all.filter(({ track }) => track.address === first.track.address).map(({ layer }) => layer.id);
   if (layers.join() !== state.selection.layers.join()) editor.select({ layers });
-  editor.set({ driving: { driven: { composition: current(state).id, layers, track: first.track.address, operator: null }, text: first.track.channel?.formula ?? '' } });
+  editor.set({ driving: { driven: { composition: current(state).id, layers, track: first.track.address, operator: null }, text: anew ? '' : (first.track.channel?.formula ?? ''), ...anew } });
 }
 
 const TYPES: Readonly<Record<(typeof DIAL_TYPES)[number], string>> = { number: 'a number', angle: 'an angle', point: 'a point', colour: 'a colour', switch: 'a switch', choice: 'a choice', text: 'a text' };
@@ -47,20 +48,21 @@ const dialsLayer = (state: EditorState): string | null => (chosenLayers(state).l
 /** What drives tracks, and dials that formulas read. */
 export const FORMULA_ACTIONS: readonly Action[] = [
   { id: 'formula.write', title: (state) => (driven(state).length > 0 ? 'Write in the formula …' : 'Drive by a formula …'), group: 'Keys', also: 'script drive =', whyNot: needsTrack, run: (editor) => done(editor, () => write(editor)) },
-  { id: 'formula.link', title: 'Link: follow what is pressed next …', group: 'Keys', also: 'pick follow connect', whyNot: needsTrack, run: (editor) => done(editor, () => { const state = editor.store.getState(); const all = meant(state); const [first] = all; if (first) editor.set({ driving: { driven: { composition: current(state).id, layers: all.filter(({ track }) => track.address === first.track.address).map(({ layer }) => layer.id), track: first.track.address, operator: null }, text: '' } }); }) },
+  { id: 'formula.link', title: 'Link: follow what is pressed next …', group: 'Keys', also: 'pick follow connect', whyNot: needsTrack, run: (editor) => done(editor, () => write(editor, {})) },
   {
     id: 'formula.switch', title: (state) => (driven(state).some(({ track }) => !track.channel!.formulaOff) ? 'Switch the formula off' : 'Switch the formula on'), group: 'Keys', also: 'disable enable', whyNot: needsDriven,
     run: (editor) => done(editor, () => { const all = driven(editor.store.getState()); editor.do('formulas.set', { tracks: [...refsOf(all)], off: all.some(({ track }) => !track.channel!.formulaOff) }); }),
   },
-  { id: 'formula.keys', title: 'Turn the formula into keys', group: 'Keys', also: 'bake convert', whyNot: needsDriven, run: (editor) => done(editor, () => void editor.do('formulas.keys', { tracks: [...refsOf(driven(editor.store.getState()))] })) },
+  { id: 'formula.keys', title: 'Turn the formula into keys', group: 'Keys', also: 'bake convert', whyNot: needsDriven, run: (editor) => done(editor, () => formulasToKeys(editor, refsOf(driven(editor.store.getState())))) },
   {
     id: 'formula.back', title: 'Let the formula drive again, in place of its keys', group: 'Keys', whyNot: (state) => (driven(state).some(({ track }) => track.channel!.formulaOff && hasKeys(track.channel!)) ? null : 'No formula is switched off beside keys.'),
     run: (editor) => done(editor, () => void editor.do('formulas.back', { tracks: [...refsOf(driven(editor.store.getState()))] })),
   },
   { id: 'formula.remove', title: 'Take the formula away', group: 'Keys', also: 'delete unlink', whyNot: needsDriven, run: (editor) => done(editor, () => void editor.do('formulas.set', { tracks: [...refsOf(driven(editor.store.getState()))], formula: null })) },
-  ...RECIPES.filter(({ follows }) => !follows).map((recipe): Action => ({
-    id: `recipe.${recipe.id}`, title: `Recipe: ${recipe.title.toLowerCase()}`, group: 'Keys', also: recipe.about, whyNot: (state) => needsTrack(state) ?? (meant(state).some(({ track }) => recipe.fits(track.spec)) ? null : `${recipe.title} does not fit what is meant.`),
-    run: (editor) => done(editor, () => void editor.do('formulas.recipe', { tracks: [...refsOf(meant(editor.store.getState()))], recipe: recipe.id })),
+  ...RECIPES.map((recipe): Action => ({
+    id: `recipe.${recipe.id}`, title: `Recipe: ${recipe.title.toLowerCase()}${recipe.follows ? ' …' : ''}`, group: 'Keys', also: recipe.about, whyNot: (state) => needsTrack(state) ?? (meant(state).some(({ track }) => recipe.fits(track.spec)) ? null : `${recipe.title} does not fit what is meant.`),
+    // What it shall follow is pressed, or its name written.
+    run: (editor) => done(editor, () => (recipe.follows ? write(editor, { recipe: recipe.id }) : void editor.do('formulas.recipe', { tracks: [...refsOf(meant(editor.store.getState()))], recipe: recipe.id }))),
   })),
   { id: 'new.dials', title: 'New layer of dials', group: 'New', also: 'controls sliders', run: (editor) => addDials(editor) },
   ...DIAL_TYPES.map((type): Action => ({ id: `dial.${type}`, title: `Add a dial: ${TYPES[type]}`, group: 'New', also: 'control slider', whyNot: dialsLayer, run: (editor) => { const [layer] = chosenLayers(editor.store.getState()); if (layer) editor.do('dials.add', { layer: layer.id, type }); } })),
@@ -77,5 +79,5 @@ function addDials(editor: Editor): void {
 }
 
 /** What the menu of a value offers. */
-export const FORMULA_MENU: readonly (readonly string[])[] = [['formula.write', 'formula.link'], RECIPES.filter(({ follows }) => !follows).map(({ id }) => `recipe.${id}`), ['formula.switch', 'formula.keys', 'formula.back', 'formula.remove']];
+export const FORMULA_MENU: readonly (readonly string[])[] = [['formula.write', 'formula.link'], RECIPES.map(({ id }) => `recipe.${id}`), ['formula.switch', 'formula.keys', 'formula.back', 'formula.remove']];
 

@@ -9,7 +9,7 @@ import type { EditorState } from '../state';
 /** What all fields of an edit have: a word before it where it needs one, and the choice without which it says nothing. */
 type OfAnyField = { readonly name: string; readonly label: string; readonly before?: string; readonly when?: readonly [field: string, ...values: string[]] };
 
-/** A number or a choice that an edit needs to be told, or a line that is pulled up and down. A number with a `blank` may be left out, which that says. */
+/** A number, a choice or a formula that an edit needs to be told, or a line that is pulled up and down. A number with a `blank` may be left out, which that says. */
 export type AskField =
   | (OfAnyField & { readonly kind: 'number'; readonly unit: 'f' | '%' | ''; readonly least?: number; readonly most?: number; readonly blank?: string })
   | (OfAnyField & {
@@ -20,6 +20,7 @@ export type AskField =
     /** The values that a pull leaves: so much, more is up; 1 is a good bend. */
     readonly pulled: (values: AskValues, by: number) => AskValues;
   })
+  | (OfAnyField & { readonly kind: 'formula'; /** What is wrong with one, in a sentence. */ readonly fault: (state: EditorState, text: string) => string | null })
   | (OfAnyField & { readonly kind: 'choice'; readonly options: readonly (readonly [value: string, words: string])[] });
 
 export type AskValues = Readonly<Record<string, number | string | null>>;
