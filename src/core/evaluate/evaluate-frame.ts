@@ -1,7 +1,7 @@
 import { boxThrough, joinedBoxes, multiply, plainGroup, type Bounds, type Clip, type Colour, type Group, type Item, type Matrix, type Wash } from '../display';
 import type { FaceLookup } from '../lettering';
 import { inOrder, isDrawn, member, type Composition, type Layer, type LayerOf, type Project } from '../model';
-import { asSampled, assetOf, clipTargetOf, compositionOf, copySteps, deepIdentity, drawnLayer, drawnLayers, inPlace, isShownAt, keyTimeOf, matrixOf, placeInside, placeNow, placeOfCopy, readColour, ringSuffix, sourceOf, sourceTimeAt, UNTOUCHED, type DrawnLayer } from '../scene';
+import { asDrawn, assetOf, clipTargetOf, compositionOf, copySteps, deepIdentity, drawnLayer, drawnLayers, inPlace, isShownAt, keyTimeOf, matrixOf, placeInside, placeNow, placeOfCopy, readColour, ringSuffix, sourceOf, sourceTimeAt, UNTOUCHED, type DrawnLayer } from '../scene';
 import { dust, type Frames } from '../time';
 import { nestsAbove, nestsOf } from './remembered-nests';
 
@@ -68,7 +68,7 @@ type Drawn = { readonly item: Group | Wash | null; readonly bounds: Bounds | nul
 
 /** Time → keys → items, for one layer. */
 function drawLayer(around: Around, here: Here, given: DrawnLayer): Drawn {
-  const one = given.apart ? drawnLayer(here.host, asSampled(around.project, here.host, given.layer)) : given;
+  const one = asDrawn(around.project, here.host, given);
   const { prepared } = one;
   const x = keyTimeOf(around.project, here.host, one, here.frame);
   const matrix = matrixOf(around.project, here.host, one, x, here.frame, here.matrices);

@@ -4,7 +4,7 @@ import { dust, inSpans, type Frames, type Span } from '../time';
 import { keyTimeAt } from './layer-timing';
 import { washesOver } from './leaned-on';
 import { prepareLayer, type PreparedLayer } from './prepared-layer';
-import { isSampledApart } from './sampled-layer';
+import { asSampled, isSampledApart } from './sampled-layer';
 import { worldMatrix } from './world-matrix';
 
 /**
@@ -30,6 +30,8 @@ export type DrawnLayer = {
   /** The one span of most layers, half-open; null where there are several or none. */
   readonly span: Span | null;
   readonly spans: readonly Span[];
+  /** As it was drawn last, where it is drawn `apart`: the same in the same project. */
+  as: { readonly project: Project; readonly host: Composition; readonly drawn: DrawnLayer } | null;
 };
 
 const remembered = new WeakMap<Composition['layers'], readonly DrawnLayer[]>();
@@ -47,8 +49,18 @@ export function drawnLayer(host: Composition, layer: Layer): DrawnLayer {
   const span: Span | null = spans.length === 1 ? [spans[0]![0], spans[0]![1]] : null;
   return {
     layer, prepared: prepareLayer(layer), washes: washesOver(host, layer), start: layer.timing.order.length === 0 ? layer.start : null,
-    follows: layer.parent !== null, apart: isSampledApart(layer), clipped: layer.clipTo !== null, id, kind, blend, visible, guide, solo, span, spans,
+    follows: layer.parent !== null, apart: isSampledApart(layer), clipped: layer.clipTo !== null, id, kind, blend, visible, guide, solo, span, spans, as: null,
   };
+}
+
+/** The layer as it is drawn: as its formulas and its steps on some of its tracks give it, where it has such. */
+export function asDrawn(project: Project, host: Composition, given: DrawnLayer): DrawnLayer {
+  if (!given.apart) return given;
+  const { as } = given;
+  if (as !== null && as.project === project && as.host === host) return as.drawn;
+  const drawn = drawnLayer(host, asSampled(project, host, given.layer));
+  given.as = { project, host, drawn };
+  return drawn;
 }
 
 /** Whether a frame of the host is in its bar. */

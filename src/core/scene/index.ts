@@ -12,7 +12,7 @@ export { keyTimeAt, sourceTimeAt, timingOf, type LayerTiming, type Trace } from 
 export { HERE, inPlace, placeNow, placeOfCopy, placeWith, type Place } from './place';
 export { canChange, channelSampler, sampleChannel, withKeysAt } from './prepared-channel';
 export { UNTOUCHED, type LayerFinish } from './finish';
-export { drawnLayer, drawnLayers, isShownAt, keyTimeOf, matrixOf, type DrawnLayer } from './drawn-layers';
+export { asDrawn, drawnLayer, drawnLayers, isShownAt, keyTimeOf, matrixOf, type DrawnLayer } from './drawn-layers';
 export { copySteps, type CopyStep } from './copy-steps';
 export { keyedLength, type KeyedLength } from './keyed-length';
 export { stepLengths, type StepLength } from './step-lengths';

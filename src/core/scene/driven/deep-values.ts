@@ -5,59 +5,70 @@ import { inPlace, placeNow, type Place } from '../place';
 const DEEPEST = 120;
 /** So many formulas are worked out for one value; one that needs more is told to be too much. */
 const MOST_WORK = 2_000_000;
-/** Values that one track keeps of other times, in each of two halves; the older half is let go of when the younger is full. */
-const HALF = 4096;
-/** Places for values that all tracks keep together: 16 bytes each for numbers, and a thousand layers that read each other in a row need a million. */
+/** Places for numbers that all compositions keep together, 8 bytes each: a thousand layers that read each other in a row need a million. */
 const MOST_KEPT = 8_000_000;
+/** Times that are kept in one place. */
+const MOST_TIMES = 16_384;
 
-/** Values by time, as two rows of numbers that are looked into by a hash of the time; what is no number lies beside. */
-class Times {
-  size = 0;
-  private times = new Float64Array(8).fill(NaN);
-  private values = new Float64Array(8);
-  private others: Map<Frames, unknown> | null = null;
+/**
+ * Values of the tracks of a composition at other times, in one place: for each time a row of numbers, one a track. What plays on asks all tracks for
+ * the same few times, and walks along the same few rows. What is no number lies beside.
+ */
+class Rows {
+  /** The rows that were asked for last, by the last bits of their frame. */
+  private readonly times = [NaN, NaN, NaN, NaN, NaN, NaN, NaN, NaN];
+  private readonly near: Float64Array[] = [];
+  private readonly rows = new Map<Frames, Float64Array>();
+  private others: Map<Frames, Map<number, unknown>> | null = null;
 
-  get room(): number {
-    return this.times.length + (this.others?.size ?? 0) * 4;
+  constructor(readonly of: number) {}
+
+  get(time: Frames, track: number): unknown {
+    const slot = time & 7;
+    const row = this.times[slot] === time ? this.near[slot]! : this.rows.get(time);
+    const found = row === undefined || track >= row.length ? NaN : row[track]!;
+    // No number means that it is not known.
+    return found === found ? found : this.others?.get(time)?.get(track);
   }
 
-  get(time: Frames): unknown {
-    if (this.others) return this.others.get(time);
-    const found = this.placeOf(time);
-    return this.times[found] === time ? this.values[found] : undefined;
-  }
-
-  set(time: Frames, value: unknown): void {
-    if (typeof value !== 'number' && !this.others) this.others = new Map();
-    if (this.others) {
-      this.others.set(time, value);
-      this.size = this.others.size;
-      return;
+  set(time: Frames, track: number, value: unknown, tracks: number): void {
+    if (typeof value !== 'number' || value !== value) {
+      this.others ??= new Map();
+      const there = this.others.get(time);
+      if (there) there.set(track, value);
+      else this.others.set(time, new Map([[track, value]]));
+      kept += 4;
+      return this.letGo();
     }
-    if (this.size * 2 >= this.times.length) this.grow();
-    const found = this.placeOf(time);
-    if (this.times[found] !== time) this.size++;
-    this.times[found] = time;
-    this.values[found] = value as number;
-  }
-
-  private placeOf(time: Frames): number {
-    const most = this.times.length - 1;
-    let at = Math.imul((time * 1024) | 0, 0x9e3779b1) >>> 16 & most;
-    while (this.times[at] === this.times[at] && this.times[at] !== time) at = (at + 1) & most;
-    return at;
-  }
-
-  private grow(): void {
-    const [times, values] = [this.times, this.values];
-    this.times = new Float64Array(times.length * 2).fill(NaN);
-    this.values = new Float64Array(times.length * 2);
-    for (let i = 0; i < times.length; i++) {
-      if (times[i] !== times[i]) continue;
-      const at = this.placeOf(times[i]!);
-      this.times[at] = times[i]!;
-      this.values[at] = values[i]!;
+    const slot = time & 7;
+    let row = this.times[slot] === time ? this.near[slot]! : this.rows.get(time);
+    if (row === undefined || track >= row.length) {
+      const wider = new Float64Array(Math.max(4, 2 ** Math.ceil(Math.log2(tracks)))).fill(NaN);
+      if (row) wider.set(row);
+      kept += wider.length - (row?.length ?? 0);
+      this.rows.set(time, (row = wider));
+      this.letGo();
     }
+    row[track] = value;
+    this.times[slot] = time;
+    this.near[slot] = row;
+  }
+
+  /** Lets go of what was kept first, where there is too much. */
+  private letGo(): void {
+    if (kept <= MOST_KEPT && this.rows.size + (this.others?.size ?? 0) <= MOST_TIMES) return;
+    this.times.fill(NaN);
+    let rest = this.rows.size / 2;
+    for (const [time, row] of this.rows) {
+      if (rest-- <= 0) break;
+      kept -= row.length;
+      this.rows.delete(time);
+    }
+    this.others = null;
+    if (kept <= MOST_KEPT) return;
+    // What other compositions keep goes all at once: to look for the oldest would cost more.
+    generation++;
+    kept = 0;
   }
 }
 
@@ -72,26 +83,34 @@ let work = 0;
 let kept = 0;
 let generation = 0;
 
-type Halves = { young: Times; old: Times; of: number };
-
 /** Values of one track at times at which others read it, remembered for each place until what they are made of is changed. */
 export type Remembered = { readonly at: (frame: Frames) => unknown };
 
-export function remembered(value: (frame: Frames) => unknown): Remembered {
-  const places = new WeakMap<Place, Halves>();
-  let [last, halves]: [Place | null, Halves | null] = [null, null];
+/** What the tracks of a composition that are read share: rows by place, and numbers for those that are asked. */
+export type SharedRows = { readonly places: WeakMap<Place, Rows>; tracks: number; place: Place | null; rows: Rows | null };
+
+export function sharedRows(): SharedRows {
+  return { places: new WeakMap(), tracks: 0, place: null, rows: null };
+}
+
+/** The rows of the place that is asked in now. */
+function rowsNow(shared: SharedRows, place: Place): Rows {
+  if (shared.place === place && shared.rows!.of === generation) return shared.rows!;
+  let rows = shared.places.get(place);
+  if (!rows || rows.of !== generation) shared.places.set(place, (rows = new Rows(generation)));
+  shared.place = place;
+  return (shared.rows = rows);
+}
+
+export function remembered(value: (frame: Frames) => unknown, shared: SharedRows): Remembered {
+  let track = -1;
   const self: Remembered = {
     at(frame) {
       // Whoever asks first sees to what is put off.
       if (depth === 0) return settled(() => self.at(frame), () => NaN);
       const place = placeNow();
-      if (place !== last || !halves || halves.of !== generation) {
-        halves = places.get(place) ?? null;
-        if (!halves || halves.of !== generation) places.set(place, (halves = { young: new Times(), old: new Times(), of: generation }));
-        last = place;
-      }
-      const mine = halves;
-      const known = mine.young.get(frame) ?? mine.old.get(frame);
+      if (track < 0) track = shared.tracks++;
+      const known = rowsNow(shared, place).get(frame, track);
       if (known !== undefined) return known;
       if (depth >= DEEPEST) throw new TooDeep(self, place, frame);
       if (++work > MOST_WORK) throw new TooMuch();
@@ -102,23 +121,27 @@ export function remembered(value: (frame: Frames) => unknown): Remembered {
       } finally {
         depth--;
       }
-      if (mine.young.size >= HALF) {
-        kept -= mine.old.room;
-        mine.old = mine.young;
-        mine.young = new Times();
-      }
-      const room = mine.young.room;
-      mine.young.set(frame, found);
-      kept += mine.young.room - room;
-      if (kept > MOST_KEPT) {
-        // All at once: each keeps so little that to look for the oldest would cost more.
-        generation++;
-        kept = 0;
-      }
+      rowsNow(shared, place).set(frame, track, found, shared.tracks);
       return found;
     },
   };
   return self;
+}
+
+/** The same of what is asked at a frame: mostly nothing has to be put off, and nothing is prepared for it. */
+export function settledAt<T>(value: (frame: Frames) => T, frame: Frames, whenTooMuch: () => T): T {
+  if (depth > 0) return value(frame);
+  work = 0;
+  depth = 1;
+  try {
+    return value(frame);
+  } catch (reason) {
+    if (reason instanceof TooMuch) return whenTooMuch();
+    if (!(reason instanceof TooDeep)) throw reason;
+  } finally {
+    depth = 0;
+  }
+  return settled(() => value(frame), whenTooMuch);
 }
 
 /**

@@ -6,7 +6,7 @@ import { assetOf, compositionOf } from '../source';
 import { sourcesOf } from '../rings';
 import type { Track } from '../tracks';
 import { constantly } from './constantly';
-import type { Remembered } from './deep-values';
+import { sharedRows, type Remembered, type SharedRows } from './deep-values';
 import { keyOf, ringFrom, ringsAmong, type Edge } from './formula-rings';
 import { liveFormulas } from './live-formulas';
 import { homeOf, operatorDrive, rateOf, type OperatorDrive } from './operator-drive';
@@ -55,7 +55,7 @@ export type Drives = {
 };
 
 /** Where formulas are made ready: their composition, and all of its formulas. */
-export type Ground = { readonly project: Project; readonly host: Composition; readonly drives: Drives };
+export type Ground = { readonly project: Project; readonly host: Composition; readonly drives: Drives; /** Values that others read at other times. */ readonly rows: SharedRows };
 
 type Known = { /** The project that it was asked in last. */ project: Project; readonly behind: readonly (Composition | Asset | null)[]; readonly drives: Drives };
 const known = new WeakMap<Composition, Known>();
@@ -174,7 +174,7 @@ function prepare(project: Project, host: Composition): Drives {
       return faults && faults({ ...node, ...found }).length > 0 ? null : found;
     },
   };
-  const ground: Ground = { project, host, drives: self };
+  const ground: Ground = { project, host, drives: self, rows: sharedRows() };
   return self;
 }
 

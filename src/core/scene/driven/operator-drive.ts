@@ -47,7 +47,7 @@ export function operatorDrive(ground: Ground, { layer, node, field, side }: Oper
   };
   const raw = (frame: Frames) => run(0, frame);
   return {
-    layer, track: null, operator: { id: node.id, field }, text, reads, at: raw, sample: raw, raw, remembered: remembered(raw), moves: outcome.ok ? outcome.formula.moves : 'never',
+    layer, track: null, operator: { id: node.id, field }, text, reads, at: raw, sample: raw, raw, remembered: remembered(raw, ground.rows), moves: outcome.ok ? outcome.formula.moves : 'never',
     ring, fault: () => faultOf(outcome, ring(), text), hosted, run,
   };
 }

@@ -8,7 +8,7 @@ import { channelSampler, sampleChannel } from '../prepared-channel';
 import { hasKeys, trackAt, type Track } from '../tracks';
 import { aroundLayer } from './around-layer';
 import { constantly } from './constantly';
-import { remembered, settled } from './deep-values';
+import { remembered, settledAt } from './deep-values';
 import { faultOf, isGood, type Drive, type Ground } from './drives';
 import type { Edge } from './formula-rings';
 import { kindOf, measureOf } from './resolve';
@@ -20,9 +20,13 @@ export function trackDrive(ground: Ground, layer: Layer, track: NonNullable<Driv
   const isDial = layer.kind === 'dials' || spec.clock === 'source';
   // What a nest's dial is, is known with its source.
   const full = trackAt(project, layer, address) ?? (track as Track);
-  let held: ((frame: Frames) => Frames) | null = null;
-  const heldAt = (frame: Frames) => (held ??= heldBy())(frame);
-  const heldBy = (): ((frame: Frames) => Frames) => { const { stack } = timingOf(project, host, layer); return stack.keySteps.length === 0 ? stack.keyEntry.at : stack.heldFor(address).at; };
+  // Most layers have no steps on their keys: their time runs straight from where they start.
+  let held: ((frame: Frames) => Frames) | null | undefined;
+  const heldAt = (frame: Frames) => {
+    if (held === undefined) held = heldBy();
+    return held ? held(frame) : dust(frame - layer.start);
+  };
+  const heldBy = (): typeof held => { const { stack } = timingOf(project, host, layer); return stack.keySteps.length === 0 ? null : stack.heldFor(address).at; };
   let times: ((frame: Frames) => Frames) | null = null;
   const sampler = channelSampler(channel, full.spec.type);
   const keyed = (frame: Frames) => sampler((times ??= keyTimesOf(project, host, layer, full).at)(frame));
@@ -51,7 +55,7 @@ export function trackDrive(ground: Ground, layer: Layer, track: NonNullable<Driv
     const value = raw(frame);
     return isGood(value) ? value : keyed(frame);
   };
-  const at = (frame: Frames) => settled(() => within(frame), () => { tooMuch = true; return keyed(frame); });
+  const at = (frame: Frames) => settledAt(within, frame, () => { tooMuch = true; return keyed(frame); });
   const { start } = layer;
   // Whether it works at all is found once; most formulas read no other, and nothing is put off for them.
   let works: boolean | null = null;
@@ -77,7 +81,7 @@ export function trackDrive(ground: Ground, layer: Layer, track: NonNullable<Driv
     return (typeof value === 'number' ? value - value === 0 : isGood(value)) ? value : keyed(frame);
   };
   return {
-    layer, track, operator: null, text, reads, at, sample, raw, remembered: remembered(within), moves: outcome.ok ? outcome.formula.moves : moving ? 'in time' : 'never',
+    layer, track, operator: null, text, reads, at, sample, raw, remembered: remembered(within, ground.rows), moves: outcome.ok ? outcome.formula.moves : moving ? 'in time' : 'never',
     ring, fault: () => faultOf(outcome, ring(), text) ?? (tooMuch ? { from: 0, to: text.length, message: 'This is too much to be worked out: what it reads leads to millions of other values.' } : null),
   };
 }

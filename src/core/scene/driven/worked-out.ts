@@ -2,7 +2,7 @@ import { compile, type Fault } from '../../formulas';
 import { inOrder, type Composition, type Layer, type Project } from '../../model';
 import type { Frames } from '../../time';
 import { aroundLayer } from './around-layer';
-import { settled } from './deep-values';
+import { settled, sharedRows } from './deep-values';
 import { drivesIn } from './drives';
 
 /** Which of how many is meant, and the frame of the composition at which tracks are read. */
@@ -14,7 +14,7 @@ export type WorkedFor = { readonly index: number; readonly count: number; readon
  */
 export function framesWorkedOut(project: Project, host: Composition, layer: Layer, text: string, { index, count, frame }: WorkedFor): number | Fault {
   const outcome = compile(text, {
-    ...aroundLayer({ project, host, drives: drivesIn(project, host) }, layer, [], () => undefined),
+    ...aroundLayer({ project, host, drives: drivesIn(project, host), rows: sharedRows() }, layer, [], () => undefined),
     gives: { kind: 'number', measure: 'plain', frames: true }, ownRate: host.rate, keyed: null, clockless: 'a stagger is worked out once',
     frameOf: (at) => at.frame, momentAt: (f, from) => ({ ...from, f }),
   });
