@@ -33,12 +33,15 @@ export function trackDrive(ground: Ground, layer: Layer, track: NonNullable<Driv
   const moving = hasKeys(channel);
   // Without steps on keys their time is the layer's.
   let plain: boolean | null = null;
-  const inStep = () => (plain ??= full.spec.clock === 'layer' && timingOf(project, host, layer).stack.keySteps.length === 0);
+  const keyedAt = (moment: FormulaMoment) => {
+    if (plain === null) plain = full.spec.clock === 'layer' && timingOf(project, host, layer).stack.keySteps.length === 0;
+    return plain ? sampler(moment.f) : keyed(moment.frame);
+  };
   const outcome = compile(text, {
     ...aroundLayer(ground, layer, reads, () => undefined),
     gives: { kind: anyKind ? null : kindOf(full.spec), measure: measureOf(full.spec, isDial), frames: !anyKind && full.spec.unit === 'frames' && !isDial },
     ownRate: host.rate, clockless: null,
-    keyed: { kind: kindOf(full.spec), measure: measureOf(full.spec, isDial), at: moving ? (moment) => (inStep() ? sampler(moment.f) : keyed(moment.frame)) : constantly(() => sampleChannel(channel, full.spec, 0)), moves: moving ? 'in time' : 'never' },
+    keyed: { kind: kindOf(full.spec), measure: measureOf(full.spec, isDial), at: moving ? keyedAt : constantly(() => sampleChannel(channel, full.spec, 0)), moves: moving ? 'in time' : 'never' },
     frameOf: ({ f }) => f + layer.start,
     momentAt: (f, { index, count }) => ({ frame: f + layer.start, f: heldAt(f + layer.start), index, count }),
   });
