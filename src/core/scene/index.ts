@@ -24,7 +24,7 @@ export { assetOf, compositionOf, sourceOf, type Source } from './source';
 export { hasKeys, holdsKind, keyCount, keyedTracks, ownTracks, shownTracks, trackAt, tracksOf, type Clock, type Track, type TrackSpec } from './tracks';
 export { keptOfComposition, keptOfLayer, keptOfProject } from './kept';
 export { changedSince, settledValues } from './settled-values';
-export { keyedAt, placeInside, valueAt } from './values';
+export { givenDials, keyedAt, placeInside, valueAt } from './values';
 export { drivesIn, isGood, type Drive, type Drives } from './driven/drives';
 export { hasFormulas, isDriven, liveFormulas } from './driven/live-formulas';
 export { namesOf, placeOfTrack, resolvePath } from './driven/resolve';

@@ -31,9 +31,14 @@ function isOffered(project: Project, nest: LayerOf<'nest'>, { address }: Track):
   return holder?.kind === 'dials' && (member(holder.dials.by, dial)?.public ?? false);
 }
 
+/** The public dials of what a nest shows that it sets for itself, as its tracks: by `layer/dial`, with what it gives. */
+export function givenDials(project: Project, nest: LayerOf<'nest'>): readonly Track[] {
+  return tracksOf(project, nest).filter((track) => track.path[0] === 'dials' && track.spec.clock === 'source' && track.channel !== null && isOffered(project, nest, track) && holdsKind(track.spec.type, track.channel.value));
+}
+
 /** The place of what a nest shows at a host frame: the public dials that it is given here, or some of them. Copies and dials from further out stop at its door. */
 export function placeInside(project: Project, host: Composition, nest: Layer, frame: Frames, only?: ReadonlySet<string>): Place {
   if (nest.kind !== 'nest' || only?.size === 0 || Object.keys(nest.dials).length === 0) return HERE;
-  const given = tracksOf(project, nest).filter((track) => track.path[0] === 'dials' && track.spec.clock === 'source' && track.channel !== null && (only === undefined || only.has(track.address)) && isOffered(project, nest, track) && holdsKind(track.spec.type, track.channel.value));
+  const given = givenDials(project, nest).filter(({ address }) => only === undefined || only.has(address));
   return placeWith(new Map(given.map((track) => [track.address, valueAt(project, host, nest, track, frame)])));
 }

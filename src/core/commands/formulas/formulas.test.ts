@@ -142,6 +142,17 @@ describe('what formulas read is carried along', () => {
   });
 });
 
+test('a nest that is given dials is taken apart: its dials come out as what they were given, and who read them of the nest reads them there', () => {
+  const reel = { id: 'reel', name: 'Reel', duration: 90, rate: [30, 1], layers: [{ id: 'bar', name: 'Bar', kind: 'null', channels: { x: { formula: 'Desk.Sway + Desk.Rest + f' } } }, { id: 'desk', name: 'Desk', kind: 'dials', start: 5, dials: [{ id: 'sway', name: 'Sway', public: true, channels: { value: { value: 1 } } }, { id: 'rest', name: 'Rest', public: true, channels: { value: { value: 2 } } }] }] };
+  const nest = (dials: object) => film([{ id: 'n', name: 'Use', kind: 'nest', source: 'reel', clipFrame: false, start: 12, spans: [[12, 102]], dials }, { id: 'desk', name: 'Desk', kind: 'dials', dials: [] }, { id: 'read', name: 'Read', kind: 'null', channels: { x: { formula: 'Use/Bar.x' }, y: { formula: 'Use.Sway * 2' } } }], [reel]);
+  const one = nest({ 'desk/sway': { value: 10, keys: [{ id: 'a', at: 0, value: 10 }, { id: 'b', at: 60, value: 70 }] } });
+  const apart = done(one, 'layers.unnest', { layer: 'n' });
+  expect([textOf(apart, 'read', 'x'), textOf(apart, 'read', 'y')]).toEqual(['Bar.x', "'Desk 2'.Sway * 2"]);
+  for (const frame of [12, 20, 45.5, 90]) for (const track of ['x', 'y']) expect(shown(apart, 'read', track, frame)).toBeCloseTo(shown(one, 'read', track, frame) as number, 9);
+  expect(codes(apart).filter((code) => code.startsWith('formula'))).toEqual([]);
+  expect(tried(nest({ 'desk/sway': { value: 10, formula: 'f' } }), 'layers.unnest', { layer: 'n' })).toMatchObject({ refused: 'Sway of Use is driven by a formula; turn it into keys, or take it away, first.' });
+});
+
 test('what would break says so first: who reads a layer or a dial that goes, in nests that show it too', () => {
   const reel = { id: 'reel', name: 'Reel', duration: 60, layers: [{ id: 'bar', name: 'Bar', kind: 'shape', channels: { x: { formula: 'Desk.Sway' } } }, { id: 'desk', name: 'Desk', kind: 'dials', dials: [{ id: 'sway', name: 'Sway' }, { id: 'rest', name: 'Rest' }] }] };
   const one = film([{ id: 'n', name: 'N', kind: 'nest', source: 'reel' }, { id: 'read', name: 'Read', kind: 'null', channels: { x: { formula: 'N/Bar.x' } } }], [reel]);

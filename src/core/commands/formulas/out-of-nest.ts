@@ -35,7 +35,7 @@ export function carryOutOfNest(project: Project, hostId: string, nestId: string,
   for (const layer of inOrder(host.layers)) {
     if (layer.id === nestId) continue;
     for (const { path, text } of everyFormula(layer)) {
-      const written = readOutside(project, host, layer, nest, text, renamed);
+      const written = readOutside(project, host, layer, nest, source, text, renamed);
       if (written !== text) patches.push(patchOf([...layerPath(hostId, layer.id), ...path], text, written));
     }
   }
@@ -54,11 +54,20 @@ function whyBeats(host: Composition, { name, start }: LayerOf<'nest'>, source: C
   return sameValue(shifted, host.tempo) ? null : `Formulas in ${name} count the beats of ${source.name}, which are others in ${host.name}: give them one tempo first.`;
 }
 
-function readOutside(project: Project, host: Composition, layer: Layer, nest: LayerOf<'nest'>, text: string, renamed: ReadonlyMap<string, string>): string {
+function readOutside(project: Project, host: Composition, layer: Layer, nest: LayerOf<'nest'>, source: Composition, text: string, renamed: ReadonlyMap<string, string>): string {
   const read = parse(text);
   if (!read.ok) return text;
   const parts = [...everyNode(read.tree)].flatMap((node) => {
-    if (node.is !== 'path' || node.nests.length === 0 || resolvePath(project, host, layer, node)?.through[0]?.nest.id !== nest.id) return [];
+    const found = node.is === 'path' ? resolvePath(project, host, layer, node) : null;
+    if (node.is !== 'path' || !found) return [];
+    // A dial of the nest is one inside: it is read from the layer of dials that came out.
+    const [home, dial] = node.nests.length === 0 && found.layer.id === nest.id && found.track?.path[0] === 'dials' ? found.track.address.split('/') : [];
+    const holder = home === undefined ? undefined : member(source.layers.by, home);
+    if (holder?.kind === 'dials' && node.steps[1]) {
+      const parts = [renamed.get(holder.name) ?? holder.name, member(holder.dials.by, dial!)?.name ?? node.steps[1].name];
+      return [{ from: node.from, to: node.steps[1].to, text: parts.map((name) => writtenName({ name, quoted: false })).join('.') }];
+    }
+    if (node.nests.length === 0 || found.through[0]?.nest.id !== nest.id) return [];
     const first = node.nests[1] ?? node.steps[0]!;
     return [{ from: node.from, to: first.to, text: writtenName({ name: renamed.get(first.name) ?? first.name, quoted: first.quoted }) }];
   });

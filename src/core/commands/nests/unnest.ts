@@ -1,9 +1,9 @@
 import { staysInside } from '../../display';
 import { evaluateFrame } from '../../evaluate';
-import { canChange, hasKeys, sourceOf, sourceTimeAt } from '../../scene';
+import { canChange, givenDials, hasKeys, sourceOf, sourceTimeAt, type Track } from '../../scene';
 import { inOrder, isDrawn, member, newNull, POSE, type Channel, type Composition, type Layer, type LayerOf, type Project } from '../../model';
 import { operatorOf } from '../../timing';
-import { clipSpan, moveSpans, sameRate } from '../../time';
+import { clipSpan, moveSpans, sameRate, type Frames } from '../../time';
 import type { Draft } from '../document/change';
 import { holds } from '../compositions/compositions';
 import { lostLinks } from '../layers/layers';
@@ -34,10 +34,12 @@ export function unnestLayer(project: Project, compositionId: string, layerId: st
   const link = (id: string | null) => (id === null ? null : (ids.get(id) ?? null));
   // The nest shows its source only where it has a bar and the source has a picture.
   const room = nest.spans.map((span) => clipSpan(span, [nest.start, nest.start + D])).filter((span) => span !== null);
+  const given = givenDials(project, nest);
   const out = inner.map((layer): Layer => {
+    const set = given.filter((one) => dialOf(one).layer === layer.id);
     const spans = moveSpans(layer.spans, by).flatMap((span) => room.flatMap((part) => { const cut = clipSpan(span, part); return cut ? [cut] : []; }));
     return {
-      ...layer, id: ids.get(layer.id)!, start: layer.start + by, spans: spans.length > 0 ? spans : moveSpans(layer.spans, by),
+      ...layer, ...(layer.kind === 'dials' && set.length > 0 ? { dials: withGiven(layer, set, offset - layer.start) } : {}), id: ids.get(layer.id)!, start: layer.start + by, spans: spans.length > 0 ? spans : moveSpans(layer.spans, by),
       // What is not in film is never seen through a nest.
       visible: layer.visible && !layer.guide && nest.visible && spans.length > 0, guide: layer.guide || nest.guide, solo: nest.solo,
       markers: Object.fromEntries(Object.values(layer.markers).map((marker) => [marker.id, { ...marker, at: marker.at + by }])),
@@ -56,6 +58,19 @@ export function unnestLayer(project: Project, compositionId: string, layerId: st
       patchOf([...compositionPath(host.id), 'layers', 'order'], order, order.flatMap((id) => (id === nest.id ? added.map((layer) => layer.id) : [id]))),
     ],
   };
+}
+
+/** A dial that a nest gives, by the ids of the layer inside that holds it, and its own. */
+function dialOf({ address }: Pick<Track, 'address'>): { readonly layer: string; readonly dial: string } {
+  const [layer, dial] = address.split('/') as [string, string];
+  return { layer, dial };
+}
+
+/** A layer of dials whose dials are what a nest gave them, keys so many frames later. */
+function withGiven({ dials }: LayerOf<'dials'>, given: readonly Track[], by: Frames): LayerOf<'dials'>['dials'] {
+  const later = (channel: Channel): Channel => ({ ...channel, keys: Object.fromEntries(Object.entries(channel.keys).map(([id, key]) => [id, { ...key, at: key.at + by }])) });
+  const set = given.map(({ address, channel }) => { const { dial } = dialOf({ address }); return [dial, { ...dials.by[dial]!, channels: { value: later(channel!) } }] as const; });
+  return { ...dials, by: { ...dials.by, ...Object.fromEntries(set) } } as LayerOf<'dials'>['dials'];
 }
 
 /** A null with what the nest had for itself: its pose, how the time of its keys runs, its markers; null when it had none of these. */
@@ -89,7 +104,10 @@ function whyWhole(project: Project, host: Composition, nest: Nest, source: Compo
   if (inOrder(nest.masks).length > 0) return `${name} has a mask as a whole; take it off first.`;
   if (inOrder(nest.effects).length > 0) return `${name} has an effect as a whole; take it off first.`;
   if (nest.clipTo !== null) return `${name} is clipped as a whole; set it free first.`;
-  if (Object.keys(nest.dials).length > 0) return `${name} sets dials of ${source.name}; let go of them first.`;
+  const driven = givenDials(project, nest).find(({ channel }) => channel!.formula !== null);
+  if (driven) return `${driven.spec.label} of ${name} is driven by a formula; turn it into keys, or take it away, first.`;
+  const bent = givenDials(project, nest).find(({ address, channel }) => hasKeys(channel!) && member(source.layers.by, dialOf({ address }).layer)!.timing.order.length > 0);
+  if (bent) return `${bent.spec.label} of ${name} is keyed, and the dials inside have a timing of their own; take that off first.`;
   if (nest.travel !== null) return `${name} travels by its contacts; let go of that first.`;
   const leans = inOrder(host.layers).find((layer) => layer.clipTo === nest.id || ('of' in layer && layer.of === nest.id) || ('appliesTo' in layer && layer.appliesTo === nest.id));
   if (leans) return `${leans.name} needs ${name} as a whole; set it free first.`;
