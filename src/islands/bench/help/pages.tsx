@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
+import { FUNCTIONS } from '../../../core/formulas';
 import { OPERATORS } from '../../../core/timing';
-import { BarPicture, BenchPicture, CurvePicture, HandlesPicture, LoopPicture, NestPicture, PenPicture, SwitchPicture } from './pictures';
+import { BarPicture, BenchPicture, CurvePicture, FormulaPicture, HandlesPicture, LoopPicture, NestPicture, PenPicture, SwitchPicture } from './pictures';
 
 export type HelpPage = { readonly id: string; readonly title: string; readonly picture: ReactNode; readonly says: readonly string[]; readonly lists?: readonly (readonly [name: string, about: string])[] };
 
@@ -98,4 +99,24 @@ export const HELP_PAGES: readonly HelpPage[] = [
     ],
     lists: OPERATORS.map(({ title, about }) => [title, about] as const),
   },
+  {
+    id: 'formulas', title: 'Formulas', picture: <FormulaPicture />,
+    says: [
+      'Typed first, = in a value begins a formula: amber is what is keyed, plum what the formula makes of it. Enter keeps it, Esc lets go, Shift+Enter is a new line. In its lane (L) it is written beside its curve.',
+      'Where a value is missing, press what shall stand there: a row, a field of the panel, a layer on the picture. A link told in words, “half of Tram’s turn, 4 frames later”, is such a formula; its numbers are typed.',
+      't and f are the layer’s own time in seconds and frames, clock, beat and bar the composition’s, keyed what the keys say, index and count which copy or which of the selected layers it is. Lamp.turn @ (clock - 4f) is another track, four frames ago.',
+      '2s, 12f, 1b and 1bar are times, 90deg an angle, 50% a share. Numbers are pulled sideways while the picture follows. What a part comes to at the playhead is told where the pointer rests on it.',
+      'What is wrong is underlined and told in a sentence, here, on the row and in Checks, most often with a mend; until then the track keeps its keyed value. The switch beside a formula lets the keys count, the key writes it out as keys.',
+      'A sprout offers recipes: sway, flicker, follow with a lag, come to rest, spell out, each with its dials. In Timing a formula gives the time of what is shown; a stagger may go by one.',
+    ],
+  },
+  {
+    id: 'dials', title: 'Dials', picture: <FormulaPicture />,
+    says: [
+      'A layer of dials (New) holds values with names, which formulas read as Desk.Sway: numbers, angles, points, colours, switches, choices and texts. They are keyed and driven as any track; a point is pulled on the picture too.',
+      'A dial that is public stands first on every nest that shows its composition, and is set there for that use alone: a value, keys or a formula.',
+      'Thin lines on the heads tell who drives whom: a dot at the one that is read, a hook at each that reads it. Renaming a layer, a dial or a marker writes its new name in every formula.',
+    ],
+  },
+  { id: 'functions', title: 'Functions of formulas', picture: <FormulaPicture />, says: ['While a formula is written they are completed, each with a line of help and its shape. What ends in ? may be left out.'], lists: FUNCTIONS.map(({ name, takes, about }) => [`${name}(${takes.join(', ')})`, about] as const) },
 ];
