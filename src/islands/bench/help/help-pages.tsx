@@ -12,7 +12,7 @@ export function HelpPages({ page, onClose }: { readonly page: string; readonly o
         <nav aria-label="Help pages" className="flex flex-col gap-0.5">
           {HELP_PAGES.map((one) => <button key={one.id} type="button" aria-current={one.id === shown.id} onClick={() => setId(one.id)} className={`rounded-md px-2.5 py-1.5 text-left ${one.id === shown.id ? 'bg-raised' : 'text-muted hover:bg-raised/60 hover:text-paper'}`}>{one.title}</button>)}
         </nav>
-        <article className="flex min-h-[330px] flex-col gap-3">
+        <article key={shown.id} tabIndex={0} aria-label={shown.title} className="flex max-h-[calc(100vh-150px)] min-h-[330px] flex-col gap-3 overflow-y-auto pr-2 *:shrink-0">
           <h3 className="font-title text-[16px] font-semibold">{shown.title}</h3>
           {shown.picture}
           {shown.says.map((sentence) => <p key={sentence} className="max-w-[62ch] leading-relaxed">{sentence}</p>)}

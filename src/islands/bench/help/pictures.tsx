@@ -77,7 +77,7 @@ export function FormulaPicture() {
     <Drawing about="A formula, and its curve in plum over the keyed one">
       <rect x="40" y="14" width="280" height="24" rx="5" fill={INK.panel} stroke={INK.plum} /><text x="50" y="30" fill={INK.paper} fontSize="11.5" fontFamily="var(--font-mono)">keyed + sine(1b) * Desk.Sway</text>
       <path d="M40 86L315 58" stroke={INK.amber} fill="none" />{peg(40, 86)}{peg(315, 58)}<polyline points={wave} fill="none" stroke={INK.plum} strokeWidth="1.75" />
-      <Words x={44} y={132} ink={INK.amber}>keyed</Words><Words x={250} y={122} ink={INK.plum}>what the formula gives</Words>
+      <Words x={44} y={132} ink={INK.amber}>keyed</Words><Words x={205} y={132} ink={INK.plum}>what the formula gives</Words>
     </Drawing>
   );
 }
