@@ -1,10 +1,10 @@
 import { readsName } from '../../formulas';
 import { drivesIn } from '../../scene';
-import { member, type Project } from '../../model';
+import type { Project } from '../../model';
 import { count } from '../document/change';
 import type { Made } from '../document/made';
 import { trackPath } from '../document/paths';
-import { applyPatches, patchOf, type Patch } from '../document/patch';
+import { patchOf, type Patch } from '../document/patch';
 import type { Refused } from '../document/refused';
 import { reach, restingChannel, type TrackRef } from '../document/target';
 
@@ -18,18 +18,20 @@ export type FormulaEdit = { readonly formula?: string | null; readonly off?: boo
 export function setFormulas(project: Project, compositionId: string, refs: readonly TrackRef[], { formula, off }: FormulaEdit): Made | Refused | null {
   const patches: Patch[] = [];
   const touched: TrackRef[] = [];
+  let wrong: string | null = null;
   const targets = [...new Map(refs.map((ref) => [`${ref.layer}\n${ref.track}`, ref])).values()].flatMap((ref) => {
     const target = reach(project, compositionId, ref);
     return target && target.track.operator === null ? [{ ref, ...target }] : [];
   });
   if (targets.length === 0) return null;
-  targets.forEach(({ ref, layer, track }, i) => {
+  targets.forEach(({ ref, composition, layer, track }, i) => {
     const path = trackPath(compositionId, layer.id, track);
     const before = track.channel;
     const text = formula === undefined ? (before?.formula ?? null) : formula === null || formula.trim() === '' ? null : numbered(formula, i, targets.length);
     const isOff = text !== null && (off ?? (formula === undefined ? (before?.formulaOff ?? false) : false));
     if ((before?.formula ?? null) === text && (before?.formulaOff ?? false) === isOff) return;
     touched.push(ref);
+    if (text !== null && !isOff) wrong ??= drivesIn(project, composition).tried(layer, track, text).fault()?.message ?? null;
     if (!before) patches.push(patchOf(path, undefined, { ...restingChannel(track), formula: text, formulaOff: isOff }));
     else {
       if (before.formula !== text) patches.push(patchOf([...path, 'formula'], before.formula, text));
@@ -39,7 +41,6 @@ export function setFormulas(project: Project, compositionId: string, refs: reado
   if (patches.length === 0) return null;
   const what = touched.length === 1 ? `${targets.find(({ ref }) => ref === touched[0])!.track.spec.label} of ${targets.find(({ ref }) => ref === touched[0])!.layer.name}` : count(touched.length, 'track');
   const verb = formula === null ? 'Take the formula from' : formula === undefined ? (off ? 'Switch off the formula of' : 'Switch on the formula of') : 'Drive';
-  const wrong = formula === null || off ? null : firstFault(project, compositionId, touched, patches);
   return { event: 'formulas.set', label: `${verb} ${what}${formula ? ' by a formula' : ''}`, patches, ...(wrong ? { told: `It does not work yet: ${wrong}` } : {}) };
 }
 
@@ -54,17 +55,4 @@ function numbered(formula: string, index: number, many: number): string {
 /** A formula without the numbers that it was given on a selection: what its members share. */
 export function withoutNumbers(formula: string): string {
   return formula.replace(/^let index = \d+; /, '').replace(/^let count = \d+; /, '');
-}
-
-function firstFault(project: Project, compositionId: string, refs: readonly TrackRef[], patches: readonly Patch[]): string | null {
-  const next = applyPatches(project, patches).project;
-  const composition = member(next.compositions.by, compositionId);
-  if (!composition) return null;
-  const drives = drivesIn(next, composition);
-  for (const ref of refs) {
-    const target = reach(next, compositionId, ref);
-    const fault = target && drives.of(target.layer, target.track.address)?.fault();
-    if (fault) return fault.message;
-  }
-  return null;
 }

@@ -237,8 +237,9 @@ export function createEditor(projectId: string, project: Project, revision: numb
   }
 
   function begin(gesture: Pulled): void {
-    store.setState({ gesture });
+    // The picture begins first: panel and rows have work of their own to do with it.
     picture.gesture({ event: gesture.event, args: gesture.args }, gesture.move);
+    store.setState({ gesture });
   }
 
   function apply(draft: Draft | Refused | null, joins = false): Change | null {
