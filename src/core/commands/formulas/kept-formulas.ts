@@ -2,7 +2,8 @@ import { withReplaced, writtenName } from '../../formulas';
 import { everyFormula, namedIn, type Naming } from '../../scene';
 import { inOrder, member, type Composition, type Layer, type Project } from '../../model';
 import type { Made } from '../document/made';
-import { layerPath } from '../document/paths';
+import { membersOf } from '../staggers/stagger';
+import { compositionPath, layerPath } from '../document/paths';
 import { applyPatches, patchOf, readPath, type Patch } from '../document/patch';
 
 /**
@@ -16,8 +17,7 @@ export function keepFormulas(project: Project, draft: Made): Made {
   for (const host of inOrder(project.compositions)) {
     const after = member(next.compositions.by, host.id);
     if (!after) continue;
-    for (const layer of inOrder(host.layers)) for (const { path, text } of everyFormula(layer)) {
-      const at = [...layerPath(host.id, layer.id), ...path];
+    for (const { at, layer, text } of everyText(host)) {
       if (readPath(next, at).value !== text) continue;
       const written = rewritten(project, next, host, layer, text);
       if (written !== text) more.push(patchOf(at, text, written));
@@ -26,6 +26,15 @@ export function keepFormulas(project: Project, draft: Made): Made {
   if (more.length === 0) return draft;
   const words = `${more.length === 1 ? 'One formula says' : `${more.length} formulas say`} the new name.`;
   return { ...draft, patches: [...draft.patches, ...more], told: draft.told ? `${draft.told} ${words}` : words };
+}
+
+/** Every formula that a composition keeps, with the layer that reads: of its layers, and the steps of its staggers. */
+function everyText(host: Composition): readonly { readonly at: readonly string[]; readonly layer: Layer; readonly text: string }[] {
+  const staggers = inOrder(host.staggers).flatMap((stagger) => {
+    const layer = member(host.layers.by, membersOf(stagger)[0]?.layer ?? '');
+    return layer && typeof stagger.by === 'string' ? [{ at: [...compositionPath(host.id), 'staggers', 'by', stagger.id, 'by'], layer, text: stagger.by }] : [];
+  });
+  return [...inOrder(host.layers).flatMap((layer) => everyFormula(layer).map(({ path, text }) => ({ at: [...layerPath(host.id, layer.id), ...path], layer, text }))), ...staggers];
 }
 
 function rewritten(project: Project, next: Project, host: Composition, layer: Layer, text: string): string {

@@ -45,6 +45,8 @@ describe('how far', () => {
     const once = done(desk, 'staggers.set', { layers, formula: 'random(index) * 20' }).project;
     expect(starts(done(once, 'staggers.set', { stagger: known(once)[0]!.id }).project)).toEqual(starts(once));
     expect(readHow(known(once)[0]!)).toMatchObject({ formula: 'random(index) * 20', step: null });
+    const named = done(desk, 'staggers.set', { layers, formula: "index * 'Lamp 1'.y / 10" }).project;
+    expect(readHow(known(done(named, 'layers.set', { layers: ['l1'], field: 'name', value: 'Lantern' }).project)[0]!).formula).toBe("index * Lantern.y / 10");
     const slower = done(done(desk, 'staggers.set', { layers, formula: 'index * 4f' }).project, 'composition.rate', { rate: [60, 1], keeps: 'seconds' }).project;
     expect(readHow(known(slower)[0]!).formula).toBe('index * 8f');
     expect([refusal(desk, { layers, formula: 'clock' }), refusal(desk, { layers, formula: 'inde' }), refusal(desk, { layers, formula: '1 / (index - 2)' })]).toEqual([
