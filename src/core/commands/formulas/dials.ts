@@ -1,5 +1,5 @@
 import { holdsKind, trackAt } from '../../scene';
-import { inOrder, member, type Channel, type LayerOf, type Project } from '../../model';
+import { channelAt, inOrder, member, type Channel, type LayerOf, type Project } from '../../model';
 import type { Draft } from '../document/change';
 import { nextName } from '../document/next-name';
 import { layerPath } from '../document/paths';
@@ -27,7 +27,10 @@ export function addDial(project: Project, compositionId: string, layerId: string
   const why = faultOf(layer, null, { ...fields, name });
   if (why) return { refused: why };
   const id = newId();
-  const dial = { id, off: false, unit: '', range: null, step: null, choices: [], public: false, channels: {}, ...BORN[type], ...fields, name, type } as unknown as Dial;
+  const { width, height } = member(project.compositions.by, compositionId)!;
+  // A point begins where it can be seen and taken hold of.
+  const channels = type === 'point' ? { value: channelAt([width / 2, height / 2]) } : {};
+  const dial = { id, off: false, unit: '', range: null, step: null, choices: [], public: false, channels, ...BORN[type], ...fields, name, type } as unknown as Dial;
   const path = [...layerPath(compositionId, layerId), 'dials'];
   return {
     event: 'dials.add', label: `Add the dial ${name} to ${layer.name}`,

@@ -184,6 +184,9 @@ describe('dials', () => {
   });
   test('need a name of their own, a rising range and something to choose', () => {
     const desk = { composition: 'reel', layer: 'desk' };
+    const aim = done(one, 'dials.add', { ...desk, type: 'point' });
+    const { dials } = layerOf(aim, desk.layer, desk.composition) as unknown as { readonly dials: { readonly order: readonly string[] } };
+    expect(shown(aim, desk.layer, `${dials.order.at(-1)!}.value`, 0, desk.composition)).toEqual([aim.compositions.by[desk.composition]!.width / 2, aim.compositions.by[desk.composition]!.height / 2]);
     const two = done(one, 'dials.add', { ...desk, type: 'number', fields: { name: 'Sway' } });
     expect(inOrder((layerOf(two, 'desk', 'reel') as never as { dials: never }).dials as never).map((dial) => (dial as { name: string }).name)).toEqual(['Sway', 'Sway 2']);
     expect(tried(two, 'dials.set', { ...desk, dial: 'sway', fields: { name: 'Sway 2' } })).toMatchObject({ refused: 'Desk has a dial called Sway 2 already.' });

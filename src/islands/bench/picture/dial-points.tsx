@@ -24,7 +24,7 @@ export function DialPoints({ project, composition, layer, shown, frame, toScreen
     return (
       <g key={held.track.address} fill="none">
         {([['var(--color-deep)', 4], [ink, 1.5]] as const).map(([stroke, width]) => <path key={stroke} d={`M${x - 11} ${y}h7m8 0h7M${x} ${y - 11}v7m0 8v7`} stroke={stroke} strokeWidth={width} />)}
-        <text x={x + 10} y={y - 8} fill={ink} stroke="var(--color-deep)" strokeWidth="3" paintOrder="stroke" className="text-[12px]">{label}</text>
+        <text x={x + 10} y={y < 24 ? y + 20 : y - 8} fill={ink} stroke="var(--color-deep)" strokeWidth="3" paintOrder="stroke" className="text-[12px]">{label}</text>
         <circle role="button" aria-label={`${label} on the picture`} cx={x} cy={y} r="9" fill="transparent" className={`pointer-events-auto ${layer.locked ? '' : 'cursor-grab'}`} onPointerDown={(event) => (layer.locked ? undefined : pullPoint(editor, held, event, toPicture))} />
       </g>
     );
