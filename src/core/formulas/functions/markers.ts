@@ -28,7 +28,9 @@ export const MARKERS = [
   define({ name: 'since', takes: ['marker'], group, about: 'Seconds since a marker of this layer; below 0 before it.', example: 'decay(since("hit"), 0.2)', make: ([which], call) => {
     const { value, at, still } = markerTime(which!, call);
     const t = ownSeconds(call.around);
-    return made(call, 'number', 'time', [value, { moves: 'in time' }], still === undefined ? (now) => t(now) - at(now) : (now) => t(now) - still);
+    const [num, den] = call.around.ownRate;
+    const [there, second] = [((still ?? 0) * num) / den, den / num];
+    return made(call, 'number', 'time', [value, { moves: 'in time' }], still === undefined ? (now) => t(now) - at(now) : (now) => (now.f - there) * second);
   } }),
   define({ name: 'between', takes: ['marker', 'marker'], group, about: 'How far the time is from one marker to another, 0 to 1.', example: 'between("arrive", "leave")', make: ([one, other], call) => {
     const [from, to] = [markerTime(one!, call), markerTime(other!, call)];

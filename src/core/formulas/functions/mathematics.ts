@@ -58,6 +58,7 @@ export const MATHEMATICS = [
     const [a, b] = [known(values[0]!) as number | undefined, known(values[1]!) as number | undefined];
     if (a === undefined || b === undefined) return lifted(call, 'plain', values, (from, to, x) => softly((x! - from!) / (to! - from!)));
     const [x, long] = [numbers(values[2]!), b - a];
+    if (a === 0 && b === 1) return made(call, 'number', 'plain', values, (at) => { const u = x(at); return u <= 0 ? 0 : u >= 1 ? 1 : u * u * (3 - 2 * u); });
     return made(call, 'number', 'plain', values, (at) => { const u = (x(at) - a) / long; return u <= 0 ? 0 : u >= 1 ? 1 : u * u * (3 - 2 * u); });
   } }),
   define({ name: 'hypot', takes: ['a', 'more…'], group, about: 'How long a line is that goes so far each way.', example: 'hypot(3, 4)', make: alikely(Math.hypot) }),

@@ -68,6 +68,7 @@ export const SHAPING = [
     const [t, half] = allNumbers(args, call).map((one) => argument(one, call.around));
     const [seconds, long] = [numbers(t!), known(half!) as number | undefined];
     if (long === undefined) return lifted(call, 'plain', [t!, half!], (x, h) => (x! < 0 ? 0 : Math.pow(2, -x! / h!)));
-    return made(call, 'number', 'plain', [t!], (at) => { const x = seconds(at); return x < 0 ? 0 : Math.pow(2, -x / long); });
+    const often = -1 / long;
+    return made(call, 'number', 'plain', [t!], (at) => { const x = seconds(at); return x < 0 ? 0 : Math.pow(2, x * often); });
   } }),
 ] as const;

@@ -25,8 +25,10 @@ export const TIME = [
     const t = ownSeconds(call.around);
     const [a, b] = [known(from!) as number | undefined, known(to!) as number | undefined];
     if (a !== undefined && b !== undefined && a !== b) {
-      const [long, [num, den]] = [b - a, call.around.ownRate];
-      return made(call, 'number', 'plain', [{ moves: 'in time' }], (at) => { const u = ((at.f * den) / num - a) / long; return u <= 0 ? 0 : u >= 1 ? 1 : u; });
+      // In frames: whole ones are exact there, and it takes one division.
+      const [num, den] = call.around.ownRate;
+      const [first, long] = [(a * num) / den, ((b - a) * num) / den];
+      return made(call, 'number', 'plain', [{ moves: 'in time' }], (at) => { const u = (at.f - first) / long; return u <= 0 ? 0 : u >= 1 ? 1 : u; });
     }
     return lifted(call, 'plain', [made(call, 'number', 'time', [{ moves: 'in time' }], t), from!, to!], progressAt);
   } }),
