@@ -171,6 +171,21 @@ test('a recipe comes with its dials, is turned into keys, and drives again', asy
   await expect.poll(async () => (await layer('lamp')).channels['rotation']?.formulaOff ?? false).toBe(false);
 });
 
+test('a long formula becomes keys away from the page, which tells so and can be told to stop', async () => {
+  const long = { ...box('lamp', 'Lamp', 100, { rotation: { formula: 'noise(3, 1) * 40 + noise(9, 2) * 20 + total(noise(2, 4)) * 3' } }), spans: [[0, 18_000]] };
+  project = await openFilm(page, server.address, [{ id: 'main', name: 'Main', width: 640, height: 360, duration: 18_000, layers: [long] }]);
+  await hand.pick('Lamp');
+  const into = page.getByRole('button', { name: 'Turn the formula of Turn of Lamp into keys' });
+  await into.click();
+  await page.getByRole('button', { name: 'Cancel', exact: true }).click();
+  await page.getByText('Cancelled; nothing was changed.').waitFor();
+  expect((await layer('lamp')).channels['rotation']).toMatchObject({ formula: expect.stringContaining('noise') as string });
+  expect((await layer('lamp')).channels['rotation']!.keys ?? []).toEqual([]);
+  await into.click();
+  await page.getByText('The formula stays there, switched off.').waitFor();
+  await expect.poll(async () => (await layer('lamp')).channels['rotation']!.keys?.length ?? 0).toBeGreaterThan(1000);
+});
+
 test('a recipe that follows waits for what it shall follow, and brings its dials', async () => {
   await open([box('lamp', 'Lamp', 100), box('sign', 'Sign', 400, TURNING)]);
   await hand.pick('Lamp');

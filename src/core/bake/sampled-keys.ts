@@ -1,4 +1,4 @@
-import { thinScalar, thinVector, type ScalarKey, type VectorKey } from '../keys';
+import { lastAtOrBefore, thinScalar, thinVector, type ScalarKey, type VectorKey } from '../keys';
 import { recordInTime, type Channel, type ChannelSpec } from '../model';
 import type { Frames } from '../time';
 
@@ -14,7 +14,8 @@ export function sampledKeys(times: readonly Frames[], shown: (at: Frames) => unk
   // Between the times of a curve it is looked at where these times are near; where they are far apart nobody looks.
   const between = (a: Frames, b: Frames): readonly Frames[] => (b - a > 1.5 ? [] : BETWEEN.map((part) => a + (b - a) * part));
   const within = (a: Frames, b: Frames): readonly Frames[] => {
-    const inner = times.filter((at) => at > a && at < b);
+    const until = lastAtOrBefore(times, b);
+    const inner = times.slice(lastAtOrBefore(times, a) + 1, times[until] === b ? until : until + 1);
     return [a, ...inner].flatMap((from, i) => between(from, inner[i] ?? b));
   };
   const made = (keys: readonly { readonly at: Frames }[]) => recordInTime(keys.map((key, i) => ({ ...key, id: newId(i), joined: false })) as never) as unknown as Channel['keys'];

@@ -16,15 +16,19 @@ export function formulasToKeys(editor: Editor, tracks: readonly TrackRef[]): voi
   const words = `Writing ${tracks.length === 1 ? 'the formula' : `${tracks.length} formulas`} as keys`;
   const args = { composition, tracks: [...tracks], tolerance: TOLERANCE };
   const began = performance.now();
-  let isTold = false;
+  let [isTold, isCancelled] = [false, false];
+  const cancel = () => {
+    isCancelled = true;
+    off();
+  };
   const told = setTimeout(() => {
     isTold = true;
     editor.set({ work: { words, done: null, cancel } });
   }, SOON);
-  const cancel = formulaKeysInWorker({ project: state.project, ...args, seed: freshId() }, (done) => { if (isTold) editor.set({ work: { words: `${words}${leftOf(began, done)}`, done, cancel } }); }, (answer) => {
+  const off = formulaKeysInWorker({ project: state.project, ...args, seed: freshId() }, (done) => { if (isTold) editor.set({ work: { words: `${words}${leftOf(began, done)}`, done, cancel } }); }, (answer) => {
     clearTimeout(told);
     editor.set({ work: null });
-    if ('refused' in answer) return editor.say(answer.refused, true);
+    if ('refused' in answer) return editor.say(answer.refused, !isCancelled);
     const { made, ids } = answer;
     if (!editor.apply(made, { do: 'formulas.keys', with: { ...args, ids } })) return editor.say('What was written as keys has been changed meanwhile; turn it into keys again.', true);
     if (made.told !== undefined) editor.say(made.told);
