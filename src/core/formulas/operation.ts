@@ -72,6 +72,11 @@ function sum(node: Place, left: Value, right: Value, around: Around): Value {
   // A part that stands still costs no call.
   if (other !== undefined) return affine(node, a, 1, minus ? -other : other, measure);
   if (one !== undefined) return affine(node, b, minus ? -1 : 1, one, measure);
+  if (b.affine && b.affine.plus === 0) {
+    // A share of something is added in one step.
+    const { of, by } = b.affine;
+    return made(node, 'number', measure, [a, b], minus ? (at) => x(at) - of(at) * by : (at) => x(at) + of(at) * by);
+  }
   return made(node, 'number', measure, [a, b], minus ? (at) => x(at) - y(at) : (at) => x(at) + y(at));
 }
 

@@ -18,7 +18,9 @@ export type Moment = { readonly frame: Frames; readonly f: Frames; readonly inde
 export type Moves = 'never' | 'in place' | 'in time';
 
 /** A part of a formula, ready to be asked: numbers for numbers, pairs for points, four parts from 0 to 1 for colours. */
-export type Value = Place & { readonly kind: Kind; readonly measure: Measure; readonly moves: Moves; readonly run: Run; /** Where it is another number times one, plus one: so that a row of them is one step. */ readonly affine?: { readonly of: Numbers; readonly by: number; readonly plus: number } };
+export type Value = Place & { readonly kind: Kind; readonly measure: Measure; readonly moves: Moves; readonly run: Run; /** Where it is another number times one, plus one: so that a row of them is one step. */ readonly affine?: { readonly of: Numbers; readonly by: number; readonly plus: number }; /** Where it runs straight with the layer's own frames, or is kept from 0 to 1 beside that: what is made of it need not ask for it. */ readonly line?: Line };
+/** (f − first) / long, in frames of the layer's own time. */
+export type Line = { readonly first: Frames; readonly long: Frames; readonly kept: boolean };
 export type Run = (at: Moment) => unknown;
 export type Numbers = (at: Moment) => number;
 export type Pair = readonly [number, number];

@@ -29,8 +29,9 @@ export const MARKERS = [
     const { value, at, still } = markerTime(which!, call);
     const t = ownSeconds(call.around);
     const [num, den] = call.around.ownRate;
-    const [there, second] = [((still ?? 0) * num) / den, den / num];
-    return made(call, 'number', 'time', [value, { moves: 'in time' }], still === undefined ? (now) => t(now) - at(now) : (now) => (now.f - there) * second);
+    if (still === undefined) return made(call, 'number', 'time', [value, { moves: 'in time' }], (now) => t(now) - at(now));
+    const [first, long] = [(still * num) / den, num / den];
+    return { ...made(call, 'number', 'time', [value, { moves: 'in time' }], (now) => (now.f - first) / long), line: { first, long, kept: false } };
   } }),
   define({ name: 'between', takes: ['marker', 'marker'], group, about: 'How far the time is from one marker to another, 0 to 1.', example: 'between("arrive", "leave")', make: ([one, other], call) => {
     const [from, to] = [markerTime(one!, call), markerTime(other!, call)];

@@ -58,6 +58,11 @@ export const MATHEMATICS = [
     const [a, b] = [known(values[0]!) as number | undefined, known(values[1]!) as number | undefined];
     if (a === undefined || b === undefined) return lifted(call, 'plain', values, (from, to, x) => softly((x! - from!) / (to! - from!)));
     const [x, long] = [numbers(values[2]!), b - a];
+    const line = values[2]!.line;
+    if (a === 0 && b === 1 && line) {
+      const { first, long } = line;
+      return made(call, 'number', 'plain', values, (at) => { const u = (at.f - first) / long; return u <= 0 ? 0 : u >= 1 ? 1 : u * u * (3 - 2 * u); });
+    }
     if (a === 0 && b === 1) return made(call, 'number', 'plain', values, (at) => { const u = x(at); return u <= 0 ? 0 : u >= 1 ? 1 : u * u * (3 - 2 * u); });
     return made(call, 'number', 'plain', values, (at) => { const u = (x(at) - a) / long; return u <= 0 ? 0 : u >= 1 ? 1 : u * u * (3 - 2 * u); });
   } }),

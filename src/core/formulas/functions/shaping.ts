@@ -69,6 +69,11 @@ export const SHAPING = [
     const [seconds, long] = [numbers(t!), known(half!) as number | undefined];
     if (long === undefined) return lifted(call, 'plain', [t!, half!], (x, h) => (x! < 0 ? 0 : Math.pow(2, -x! / h!)));
     const often = -1 / long;
+    if (t!.line && !t!.line.kept) {
+      const { first, long: second } = t!.line;
+      const each = often / second;
+      return made(call, 'number', 'plain', [t!], (at) => { const x = at.f - first; return x < 0 ? 0 : Math.pow(2, x * each); });
+    }
     return made(call, 'number', 'plain', [t!], (at) => { const x = seconds(at); return x < 0 ? 0 : Math.pow(2, x * often); });
   } }),
 ] as const;
