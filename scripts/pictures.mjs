@@ -148,7 +148,7 @@ try {
   await search('sign');
   await head('Sign').click();
   await page.keyboard.press('l');
-  await page.getByRole('group', { name: 'Formula of Turn of Sign' }).first().getByTitle('Write in it').click();
+  await page.getByRole('grid', { name: 'Layers' }).getByTitle('Write in it').click();
   await page.locator('[data-formula] [data-ready]').first().waitFor();
   await page.keyboard.type(' + noi');
   await page.getByRole('option').first().waitFor();
@@ -156,7 +156,6 @@ try {
   await shot('formula-lane');
   await page.keyboard.press('Escape');
   await page.keyboard.press('Escape');
-  await search('');
   await head('Sign').click();
   await page.keyboard.press('l');
   await search('wind');
