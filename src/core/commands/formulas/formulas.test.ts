@@ -132,6 +132,15 @@ describe('what formulas read is carried along', () => {
     expect(textOf(late, 'after', 'x')).toBe('Box/Echo.rotation @ (clock - 3f)');
     for (const frame of [30, 40, 79]) expect(shown(late, 'after', 'x', frame)).toBeCloseTo(shown(read, 'after', 'x', frame) as number, 9);
   });
+  test('into a nest: what is read outside at another time by the clock is read there for it; what adds up is told', () => {
+    const read = film([{ ...lamp, name: 'Lamp' }, { id: 'echo', name: 'Echo', kind: 'shape', channels: { rotation: { formula: 'Lamp.turn @ (clock - 4f) * 2 + clock' }, x: { formula: 'Lamp.rotation @ (clock * 50%) + Lamp.rotation @ (clock - 4f)' }, y: { formula: 'total(Lamp.x)' } } }, { id: 'after', name: 'After', kind: 'null', channels: { x: { formula: 'Echo.rotation + Echo.x' } } }]);
+    const args = { layers: ['echo'], name: 'Box', frame: 0, boxes: { echo: [0, 0, 10, 10] }, outside: [] };
+    const nested = done(read, 'layers.nest', args);
+    const nest = inOrder(nested.compositions.by['main']!.layers).find(({ name }) => name === 'Box') as { readonly id: string; readonly source: string };
+    expect([textOf(nested, 'echo', 'rotation', nest.source), textOf(nested, 'echo', 'x', nest.source)]).toEqual(["Outside.'Lamp turn 2' * 2 + clock", "Outside.'Lamp turn' + Outside.'Lamp turn 2'"]);
+    for (const frame of [3, 9, 40, 80]) expect(shown(nested, 'after', 'x', frame)).toBeCloseTo(shown(read, 'after', 'x', frame) as number, 9);
+    expect(tried(read, 'layers.nest', args)).toMatchObject({ told: expect.stringContaining('reads Lamp in a total') as string });
+  });
   test('taken apart again, all reads what it read', () => {
     const inside = { id: 'hall', name: 'Hall', duration: 90, rate: [30, 1], layers: [{ ...lamp, name: 'Lamp' }, { id: 'echo', name: 'Echo', kind: 'null', channels: { x: { formula: 'Lamp.rotation + clock' } } }] };
     const one = film([{ id: 'box', name: 'Box', kind: 'nest', source: 'hall', clipFrame: false, start: 10, spans: [[10, 90]] }, { id: 'other', name: 'Lamp', kind: 'null', channels: { x: { value: 7 } } }, { id: 'after', name: 'After', kind: 'null', channels: { x: { formula: 'Box/Echo.x + Lamp.x' } } }], [inside]);

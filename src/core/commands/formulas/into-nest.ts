@@ -37,17 +37,26 @@ export function carryIntoNests(project: Project, hostId: string, draft: Made): M
   return { ...draft, patches: [...draft.patches, ...patches], ...(told ? { told: draft.told ? `${draft.told} ${told}` : told } : {}) };
 }
 
-function pathsIn(text: string): readonly { readonly node: NodeOf<'path'>; readonly isTimed: boolean }[] {
+/** A path in a formula: at which other time it is read, and whether it is added up over all times. */
+type Path = { readonly node: NodeOf<'path'>; readonly at: NodeOf<'at'> | null; readonly isSummed: boolean };
+
+function pathsIn(text: string): readonly Path[] {
   const read = parse(text);
   if (!read.ok) return [];
-  const timed = new Set<Node>();
-  const found: { node: NodeOf<'path'>; isTimed: boolean }[] = [];
+  const timed = new Map<Node, NodeOf<'at'>>();
+  const summed = new Set<Node>();
+  const found: Path[] = [];
   for (const node of everyNode(read.tree)) {
-    if (node.is === 'at') timed.add(node.of);
-    if (node.is === 'call' && node.name === 'total') for (const arg of node.args) for (const one of everyNode(arg)) timed.add(one);
-    if (node.is === 'path') found.push({ node, isTimed: timed.has(node) });
+    if (node.is === 'at') timed.set(node.of, node);
+    if (node.is === 'call' && node.name === 'total') for (const arg of node.args) for (const one of everyNode(arg)) summed.add(one);
+    if (node.is === 'path') found.push({ node, at: timed.get(node) ?? null, isSummed: summed.has(node) });
   }
   return found;
+}
+
+/** Whether a time is made of the clock and of lengths that are written down. */
+function byClock(time: Node): boolean {
+  return [...everyNode(time)].every((node) => node.is === 'number' || (node.is === 'name' && node.name === 'clock') || (node.is === 'binary' && ['+', '-', '*', '/'].includes(node.op)) || node.is === 'unary');
 }
 
 function carriedInside(project: Project, next: Project, before: Composition, host: Composition, nest: LayerOf<'nest'>, inside: Composition, lost: string[]): readonly Patch[] {
@@ -59,26 +68,30 @@ function carriedInside(project: Project, next: Project, before: Composition, hos
     if (!was) continue;
     let after = layer;
     for (const { path, text } of everyFormula(layer)) {
-      const parts: { from: number; to: number; text: string }[] = [...clockMoved(text, nest.start)];
+      let parts: readonly { readonly from: number; readonly to: number; readonly text: string }[] = clockMoved(text, nest.start);
       readsBeats ||= /\b(beat|bar|beatOf)\b|\d(b|bar)\b/.test(text);
-      for (const { node, isTimed } of pathsIn(text)) {
+      for (const { node, at, isSummed } of pathsIn(text)) {
         const led = resolvePath(project, before, was, node);
         const there = resolvePath(next, inside, layer, node);
         const target = led && (led.through[0]?.nest ?? led.layer);
         if (!led || !target || (there && (there.through[0]?.nest.id ?? there.layer.id) === target.id)) continue;
         const track = led.track ?? placeOfTrack(led.layer, led.part);
-        if (isTimed || !track || led.part !== null || track.spec.type === 'S') {
-          lost.push(`A formula of ${layer.name} reads ${led.layer.name} ${isTimed ? 'at other times' : 'in a way'}, which does not reach into a nest: it says so there.`);
+        // A time that goes by the clock alone is the same outside: what is read then is read there.
+        const isLost = isSummed || (at !== null && !byClock(at.time));
+        if (isLost || !track || led.part !== null || track.spec.type === 'S') {
+          lost.push(`A formula of ${layer.name} reads ${led.layer.name} ${isSummed ? 'in a total' : isLost ? 'at times of its own' : 'in a way'}, which does not reach into a nest: it says so there.`);
           continue;
         }
         const wantsPlain = path[path.length - 2] === 'opacity' || /scale/i.test(path[path.length - 2] ?? '');
         const leader = leaderName(next, host.id, { layer: led.layer.id, track: track.address, through: led.through.map(({ nest: one }) => one.id) });
         if (!leader) continue;
         desk ??= newDesk(inside);
-        const found = withDial(desk, led.layer, track, leader.name, wantsPlain);
+        const found = withDial(desk, led.layer, track, at ? `${leader.name} @ (${text.slice(at.time.from, at.time.to)})` : leader.name, wantsPlain);
         desk = found.desk;
         const end = node.steps[node.steps.length - 1 - led.rest.length]!.to;
-        parts.push({ from: node.from, to: end, text: `${writtenName({ name: desk.layer.name, quoted: false })}.${writtenName({ name: found.name, quoted: false })}` });
+        const [whole, rest] = at ? [at, text.slice(end, node.to)] : [{ from: node.from, to: end }, ''];
+        const dial = `${writtenName({ name: desk.layer.name, quoted: false })}.${writtenName({ name: found.name, quoted: false })}${rest}`;
+        parts = [...parts.filter((one) => one.to <= whole.from || one.from >= whole.to), { from: whole.from, to: whole.to, text: dial }];
       }
       if (parts.length > 0) after = withAt(after, path, withReplaced(text, parts));
     }
