@@ -54,6 +54,8 @@ const PanelOf = memo(function PanelOf({ project, composition, frame, selected, k
   const placed = layers.every((one) => trackAt(project, one, 'position')?.channel);
   const fields = { project, composition, layers, frame };
   const motion = legs.length > 0 && stage > 1 && <MotionGroup project={project} composition={composition} legs={legs} />;
+  // What a layer of dials is for stands first, unless keys are meant.
+  const dials = <DialsGroup {...fields} />;
   return (
     <div className="flex flex-col gap-2.5 p-3">
       <header className="flex items-center gap-2">
@@ -65,10 +67,11 @@ const PanelOf = memo(function PanelOf({ project, composition, frame, selected, k
           <Button onClick={() => editor.openNest(layer.id)} title="Open this nest in place (Enter)"><CornerDownRight size={13} aria-hidden="true" /> Open</Button>
         )}
       </header>
+      {keys.length === 0 && dials}
       {keys.length > 0 && <KeyGroup project={project} composition={composition} refs={keys} />}
       {(keys.length > 0 || !nests) && motion}
       {nests && <PublicDials {...fields} />}
-      <DialsGroup {...fields} />
+      {keys.length > 0 && dials}
       {nests && stage > 1 && <TimingStack project={project} composition={composition} layers={layers} />}
       {nests && stage > 1 && <BarGroup composition={composition} layers={layers} />}
       {keys.length === 0 && nests && motion}
