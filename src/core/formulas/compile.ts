@@ -11,7 +11,7 @@ import { HOMES, isBuiltName, NAMES, type BuiltName } from './words';
 import { toFrames, dust } from '../time';
 
 /** A formula that is ready to be asked. */
-export type Compiled = { readonly run: (at: Moment) => unknown; readonly kind: Kind; readonly moves: Moves; /** Nothing in it is remembered by the moment that it was asked for: one moment may be used again and again. */ readonly forgets: boolean; /** It reads which of several it is. */ readonly counts: boolean };
+export type Compiled = { readonly run: (at: Moment) => unknown; readonly kind: Kind; readonly moves: Moves; /** Nothing in it is remembered by the moment that it was asked for: one moment may be used again and again. */ readonly forgets: boolean; /** It reads which of several it is. */ readonly counts: boolean; /** Where `run` is a number times one, plus one: so that whoever asks every frame need not ask through it. */ readonly affine: Value['affine'] | null };
 export type Outcome = { readonly ok: true; readonly formula: Compiled } | { readonly ok: false; readonly fault: Fault };
 
 /** Checks a formula against what is around it and makes it ready to be asked. Never throws: what is wrong is told with its place. */
@@ -23,7 +23,7 @@ export function compile(text: string, around: Around): Outcome {
 export function compileTree(tree: Node, around: Around): Outcome {
   try {
     const value = given(valueOf(tree, { around, lets: new Map() }), around);
-    return { ok: true, formula: { run: value.run, kind: value.kind, moves: value.moves, forgets: tree.is !== 'lets', counts: [...everyNode(tree)].some((node) => node.is === 'name' && (node.name === 'index' || node.name === 'count')) } };
+    return { ok: true, formula: { run: value.run, kind: value.kind, moves: value.moves, affine: value.affine ?? null, forgets: tree.is !== 'lets', counts: [...everyNode(tree)].some((node) => node.is === 'name' && (node.name === 'index' || node.name === 'count')) } };
   } catch (problem) {
     if (problem instanceof Faulty) return { ok: false, fault: problem.fault };
     throw problem;

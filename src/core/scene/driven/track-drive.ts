@@ -37,8 +37,16 @@ export function trackDrive(ground: Ground, layer: Layer, track: NonNullable<Driv
     if (plain === null) plain = full.spec.clock === 'layer' && timingOf(project, host, layer).stack.keySteps.length === 0;
     return plain ? sampler(moment.f) : keyed(moment.frame);
   };
+  // What stands still is a part of the formula; only what moves has to be asked for.
+  let asksOthers = false;
+  const around = aroundLayer(ground, layer, reads, () => undefined);
   const outcome = compile(text, {
-    ...aroundLayer(ground, layer, reads, () => undefined),
+    ...around,
+    reach(path) {
+      const found = around.reach(path);
+      asksOthers ||= found.moves !== 'never';
+      return found;
+    },
     gives: { kind: anyKind ? null : kindOf(full.spec), measure: measureOf(full.spec, isDial), frames: !anyKind && full.spec.unit === 'frames' && !isDial },
     ownRate: host.rate, clockless: null,
     keyed: { kind: kindOf(full.spec), measure: measureOf(full.spec, isDial), at: moving ? keyedAt : constantly(() => sampleChannel(channel, full.spec, 0)), moves: moving ? 'in time' : 'never' },
@@ -60,28 +68,31 @@ export function trackDrive(ground: Ground, layer: Layer, track: NonNullable<Driv
   };
   const at = (frame: Frames) => settledAt(within, frame, () => { tooMuch = true; return keyed(frame); });
   const { start } = layer;
-  // Whether it works at all is found once; most formulas read no other, and nothing is put off for them.
-  let works: boolean | null = null;
-  let run: ((moment: FormulaMoment) => unknown) | null = null;
-  let again: { -readonly [K in keyof FormulaMoment]: FormulaMoment[K] } | null = null;
+  // Whether it works at all is found once; most formulas ask no other, and nothing is put off for them. One moment serves for those that forget it.
+  let way: 'unknown' | 'again' | 'anew' | 'others' = 'unknown';
+  const again: { -readonly [K in keyof FormulaMoment]: FormulaMoment[K] } = { frame: 0.5, f: 0.5, index: 0, count: 1 };
+  let run: (moment: FormulaMoment) => unknown = () => NaN;
+  // A formula that ends in a share of something, and so much more, is asked for that.
+  let of: ((moment: FormulaMoment) => number) | null = null;
+  let [by, plus] = [1, 0];
   const sample = (x: Frames): unknown => {
-    if (works === null) {
-      works = outcome.ok && !ring() && reads.length === 0 && timingOf(project, host, layer).stack.keySteps.length === 0;
-      if (outcome.ok) ({ run } = outcome.formula);
-      if (outcome.ok && outcome.formula.forgets && !outcome.formula.counts) again = { frame: 0, f: 0, index: 0, count: 1 };
-    }
-    const frame = x + start;
-    if (!works) return at(dust(frame));
-    let value: unknown;
-    if (again) {
-      again.frame = frame;
+    if (way === 'again') {
+      again.frame = x + start;
       again.f = x;
-      value = run!(again);
-    } else {
-      const { index, count } = placeNow();
-      value = run!({ frame, f: x, index, count });
+      const value = of !== null ? of(again) * by + plus : run(again);
+      return (typeof value === 'number' ? value - value === 0 : isGood(value)) ? value : keyed(x + start);
     }
-    return (typeof value === 'number' ? value - value === 0 : isGood(value)) ? value : keyed(frame);
+    if (way === 'unknown') {
+      if (outcome.ok) ({ run } = outcome.formula);
+      if (outcome.ok && outcome.formula.affine) ({ of, by, plus } = outcome.formula.affine);
+      const alone = outcome.ok && !ring() && !asksOthers && timingOf(project, host, layer).stack.keySteps.length === 0;
+      way = !alone ? 'others' : outcome.formula.forgets && !outcome.formula.counts ? 'again' : 'anew';
+      return sample(x);
+    }
+    if (way === 'others') return at(dust(x + start));
+    const { index, count } = placeNow();
+    const value = run({ frame: x + start, f: x, index, count });
+    return isGood(value) ? value : keyed(x + start);
   };
   return {
     layer, track, operator: null, text, reads, at, sample, raw, remembered: remembered(within, ground.rows), moves: outcome.ok ? outcome.formula.moves : moving ? 'in time' : 'never',
