@@ -61,7 +61,8 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
     editor.do('formulas.recipe', { tracks, recipe });
   };
   const follow = (recipe: string) => {
-    discarded.current = false;
+    // What was being written gives way to it: its field goes without keeping.
+    discarded.current = true;
     editor.set({ driving: { driven, text: '', inLane, recipe } });
   };
   /** A recipe that follows is put on once what was pressed, or written, is a track. */

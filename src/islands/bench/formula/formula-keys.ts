@@ -8,14 +8,18 @@ const TOLERANCE = 0.1;
 /** What is done sooner than this, in milliseconds, is not told as work. */
 const SOON = 300;
 
+/** Editors in which formulas are being written out, told as work or not yet. */
+const busy = new WeakSet<Editor>();
+
 /** Turns formulas into keys away from the page; where that takes a while it is told how far it is, and can be cancelled. */
 export function formulasToKeys(editor: Editor, tracks: readonly TrackRef[]): void {
   const state = editor.store.getState();
-  if (state.work) return editor.say('Something is being worked on already: wait for it, or cancel it.');
+  if (busy.has(editor)) return editor.say('Something is being worked on already: wait for it, or cancel it.');
   const composition = current(state).id;
   const words = `Writing ${tracks.length === 1 ? 'the formula' : `${tracks.length} formulas`} as keys`;
   const args = { composition, tracks: [...tracks], tolerance: TOLERANCE };
   const began = performance.now();
+  busy.add(editor);
   let [isTold, isCancelled] = [false, false];
   const cancel = () => {
     isCancelled = true;
@@ -27,6 +31,7 @@ export function formulasToKeys(editor: Editor, tracks: readonly TrackRef[]): voi
   }, SOON);
   const off = formulaKeysInWorker({ project: state.project, ...args, seed: freshId() }, (done) => { if (isTold) editor.set({ work: { words: `${words}${leftOf(began, done)}`, done, cancel } }); }, (answer) => {
     clearTimeout(told);
+    busy.delete(editor);
     editor.set({ work: null });
     if ('refused' in answer) return editor.say(answer.refused, !isCancelled);
     const { made, ids } = answer;
