@@ -91,6 +91,7 @@ test('what is wrong is underlined while it is typed, with the nearest name as a 
   await page.keyboard.press('Enter');
   await page.keyboard.press('Enter');
   await expect.poll(async () => (await layer('lamp')).channels['rotation']?.formula).toBe('Sing.rotation');
+  await page.getByRole('group', { name: 'Formula of Turn of Lamp' }).getByText('does not work: what is keyed stands').waitFor();
   await page.getByText(/The formula of Turn of “Lamp” does not work/).first().waitFor();
   await page.getByRole('button', { name: 'Mend' }).first().click();
   await expect.poll(async () => (await layer('lamp')).channels['rotation']?.formula).toBe('Sign.rotation');

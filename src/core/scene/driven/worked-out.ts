@@ -5,6 +5,9 @@ import { aroundLayer } from './around-layer';
 import { settled, sharedRows } from './deep-values';
 import { drivesIn } from './drives';
 
+/** Frames that nothing is ever apart. */
+const MOST = 1e9;
+
 /** Which of how many is meant, and the frame of the composition at which tracks are read. */
 export type WorkedFor = { readonly index: number; readonly count: number; readonly frame: Frames };
 
@@ -20,7 +23,8 @@ export function framesWorkedOut(project: Project, host: Composition, layer: Laye
   });
   if (!outcome.ok) return outcome.fault;
   const value = settled(() => outcome.formula.run({ frame, f: frame - layer.start, index, count }), () => NaN) as number;
-  return Number.isFinite(value) ? value : { from: 0, to: text.length, message: `For ${layer.name} it comes to no number.` };
+  const why = !Number.isFinite(value) ? 'no number' : Math.abs(value) > MOST ? 'more frames than any film has' : null;
+  return why === null ? value : { from: 0, to: text.length, message: `For ${layer.name} it comes to ${why}.` };
 }
 
 /** What is wrong with such a formula for any of a composition's layers, as far as that can be told without one: by its first. */

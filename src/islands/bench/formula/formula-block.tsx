@@ -6,7 +6,7 @@ import type { Composition, Layer, Project } from '../../../core/model';
 import { IconButton, Menu } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { CodeField } from './code-field';
-import { curvesOf, sameDriven, valueWords, type Driven } from './driving';
+import { curvesOf, judged, sameDriven, valueWords, type Driven } from './driving';
 import { formulasToKeys } from './formula-keys';
 import { LinkWords } from './link-words';
 import { rememberTried, triedBefore } from './tried-before';
@@ -27,6 +27,9 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
   // On several layers what they share is shown: the numbers that tell them apart are written again when it is kept.
   const bare = (formula: string | null | undefined) => (formula === null || formula === undefined ? null : layers.length > 1 ? withoutNumbers(formula) : formula);
   const text = bare(first?.track.channel?.formula);
+  // While it is written its editor tells what is wrong.
+  const isRead = !writing && text !== null && !(first?.track.channel?.formulaOff ?? false);
+  const fault = useMemo(() => (isRead ? judged(project, driven, text) : null), [isRead, project, driven, text]);
   if (!layer || !first || (text === null && !writing)) return null;
   const { track } = first;
   const off = track.channel?.formulaOff ?? false;
@@ -82,8 +85,8 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
   return (
     <div data-formula="" role="group" aria-label={`Formula of ${words}`} className={`col-span-full flex flex-col gap-1 rounded-md border-l-2 border-plum py-1 pl-2 ${inLane ? '' : 'mb-1'}`}>
       <div className="flex items-center gap-1">
-        <span className={`min-w-0 grow truncate text-[12px] ${off ? 'text-muted' : 'text-plum'}`} title={text ?? ''}>
-          {following ? `${following.title}: press a track, then Enter` : off ? 'formula off' : `keyed ${valueWords(keyedAt(project, composition, layer, track, frame))} → ${valueWords(valueAt(project, composition, layer, track, frame))}`}
+        <span className={`min-w-0 grow truncate text-[12px] ${off ? 'text-muted' : fault ? 'text-rust' : 'text-plum'}`} title={text ?? ''}>
+          {following ? `${following.title}: press a track, then Enter` : off ? 'formula off' : fault ? 'does not work: what is keyed stands' : `keyed ${valueWords(keyedAt(project, composition, layer, track, frame))} → ${valueWords(valueAt(project, composition, layer, track, frame))}`}
         </span>
         {recipes.length > 0 && <Menu trigger={<button type="button" aria-label={`Recipes for ${words}`} title="Recipes" disabled={locked} className="grid size-5 place-items-center rounded text-muted hover:bg-raised hover:text-paper"><Sprout size={12} /></button>} entries={recipes.map((recipe) => ({ label: recipe.title, about: recipe.about, ...(recipe.follows ? { focuses: true } : {}), onPick: () => (recipe.follows ? follow(recipe.id) : put(recipe.id)) }))} />}
         {before.length > 0 && <Menu trigger={<button type="button" aria-label={`What ${words} was before`} title="What was tried before" disabled={locked} className="grid size-5 place-items-center rounded text-muted hover:bg-raised hover:text-paper"><History size={12} /></button>} entries={before.map((one) => ({ label: one.length > 60 ? `${one.slice(0, 59)}…` : one, onPick: () => write(one), focuses: true }))} />}
@@ -99,6 +102,7 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
       {writing
         ? inLane ? <><span className="truncate rounded-md bg-deep px-1.5 py-1 font-mono text-[12px] text-muted">being written</span><UnderRow>{field}</UnderRow></> : field
         : <button type="button" disabled={locked} onClick={() => write(each ? text! : '')} title="Write in it" className="w-full rounded-md bg-deep px-1.5 py-1 text-left font-mono text-[12px] break-words whitespace-pre-wrap text-paper hover:ring-1 hover:ring-plum/60">{each ? shortened(text!) : 'each its own formula'}</button>}
+      {fault && <p className="text-[12px] leading-snug text-rust">{fault.message}</p>}
       {!writing && each && text !== null && <LinkWords project={project} composition={composition} tracks={tracks} text={text} />}
       {!inLane && track.spec.type === 'N' && <Curve project={project} driven={driven} text={writing ? null : text} first={text} duration={composition.duration} frame={frame} />}
     </div>
