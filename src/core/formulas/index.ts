@@ -7,6 +7,6 @@ export { LONGEST, parse } from './parse';
 export { parser } from './parser';
 export { isPlainName, print, writtenName } from './print';
 export { everyNode, partsOf, type Node, type NodeOf, type Place as TextPlace, type Step as PathStep } from './tree';
-export type { Kind, Measure, Moment as FormulaMoment, Moves } from './value';
+export type { Kind, Measure, Moment as FormulaMoment, Moves, OfFrame } from './value';
 export { HOMES, NAMES, UNITS } from './words';
 export { readsName, rescaledFormula, withReplaced } from './rewrite';

@@ -1,4 +1,4 @@
-import { affine, known, numbers, wanted, made, type Pair } from '../value';
+import { affine, known, ofFrame, numbers, wanted, made, type Pair } from '../value';
 import { allAlike, argument, radians } from '../measure';
 import { allNumbers, alikely, define, lifted, plainly, type FormulaFunction } from './function';
 
@@ -61,7 +61,7 @@ export const MATHEMATICS = [
     const line = values[2]!.line;
     if (a === 0 && b === 1 && line) {
       const { first, long } = line;
-      return made(call, 'number', 'plain', values, (at) => { const u = (at.f - first) / long; return u <= 0 ? 0 : u >= 1 ? 1 : u * u * (3 - 2 * u); });
+      return ofFrame(call, (f) => { const u = (f - first) / long; return u <= 0 ? 0 : u >= 1 ? 1 : u * u * (3 - 2 * u); });
     }
     if (a === 0 && b === 1) return made(call, 'number', 'plain', values, (at) => { const u = x(at); return u <= 0 ? 0 : u >= 1 ? 1 : u * u * (3 - 2 * u); });
     return made(call, 'number', 'plain', values, (at) => { const u = (x(at) - a) / long; return u <= 0 ? 0 : u >= 1 ? 1 : u * u * (3 - 2 * u); });

@@ -1,5 +1,5 @@
 import { allAlike, asSeconds, ownSeconds } from '../measure';
-import { known, made } from '../value';
+import { known, made, ofFrame } from '../value';
 import { allNumbers, alikely, define, lifted } from './function';
 
 const group = 'time';
@@ -28,7 +28,7 @@ export const TIME = [
       // In frames: whole ones are exact there, and it takes one division.
       const [num, den] = call.around.ownRate;
       const [first, long] = [(a * num) / den, ((b - a) * num) / den];
-      return { ...made(call, 'number', 'plain', [{ moves: 'in time' }], (at) => { const u = (at.f - first) / long; return u <= 0 ? 0 : u >= 1 ? 1 : u; }), line: { first, long, kept: true } };
+      return { ...ofFrame(call, (f) => { const u = (f - first) / long; return u <= 0 ? 0 : u >= 1 ? 1 : u; }), line: { first, long, kept: true } };
     }
     return lifted(call, 'plain', [made(call, 'number', 'time', [{ moves: 'in time' }], t), from!, to!], progressAt);
   } }),

@@ -1,4 +1,4 @@
-import { compile, type Compiled, type FormulaMoment } from '../../formulas';
+import { compile, type Compiled, type FormulaMoment, type OfFrame } from '../../formulas';
 import type { Layer } from '../../model';
 import { dust, type Frames } from '../../time';
 import { keyTimesOf } from '../key-times';
@@ -74,8 +74,13 @@ export function trackDrive(ground: Ground, layer: Layer, track: NonNullable<Driv
   let run: (moment: FormulaMoment) => unknown = () => NaN;
   // A formula that ends in a share of something, and so much more, is asked for that.
   let of: ((moment: FormulaMoment) => number) | null = null;
+  let ofFrame: OfFrame | null = null;
   let [by, plus] = [1, 0];
   const sample = (x: Frames): unknown => {
+    if (ofFrame !== null) {
+      const value = ofFrame(x) * by + plus;
+      return value - value === 0 ? value : keyed(x + start);
+    }
     if (way === 'again') {
       again.frame = x + start;
       again.f = x;
@@ -86,6 +91,7 @@ export function trackDrive(ground: Ground, layer: Layer, track: NonNullable<Driv
       if (outcome.ok) ({ run } = outcome.formula);
       if (outcome.ok && outcome.formula.affine) ({ of, by, plus } = outcome.formula.affine);
       const alone = outcome.ok && !ring() && !asksOthers && timingOf(project, host, layer).stack.keySteps.length === 0;
+      if (alone && outcome.ok && outcome.formula.affine) ({ ofFrame } = outcome.formula.affine);
       way = !alone ? 'others' : outcome.formula.forgets && !outcome.formula.counts ? 'again' : 'anew';
       return sample(x);
     }
