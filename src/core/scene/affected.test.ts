@@ -6,7 +6,7 @@ import { projectOf } from '../../../tests/support/projects';
 import { applyPatches, patchOf, work, type Event } from '../commands';
 import { evaluateFrame } from '../evaluate';
 import { inOrder, type Project } from '../model';
-import { affectedBy, deepIdentity } from '.';
+import { affectedBy, deepIdentity, everyFormula } from '.';
 
 const film = projectOf([
   { id: 'main', name: 'Main', duration: 100, layers: [
@@ -43,6 +43,48 @@ describe('an edit is seen', () => {
     const hidden = after('layers.set', { layers: ['short'], field: 'visible', value: false });
     const moved = applyPatches(hidden, [patchOf(['compositions', 'by', 'main', 'layers', 'by', 'short', 'blend'], 'normal', 'screen')]).project;
     expect(run(0, 100).filter(affectedBy(hidden, moved, 'main'))).toEqual(run(70, 80));
+  });
+});
+
+describe('what formulas say is known by what they name, whatever it is called', () => {
+  const reel = { id: 'reel', name: 'Reel', duration: 40, layers: [{ id: 'door', name: 'Door', kind: 'shape', channels: { x: { formula: 'Desk.Sway * 2' } } }, { id: 'knobs', name: 'Desk', kind: 'dials', dials: [{ id: 'k', name: 'Sway', public: true, channels: { value: { value: 4 } } }] }] };
+  const driven = projectOf([
+    { id: 'main', name: 'Main', duration: 100, layers: [
+      { id: 'a', name: 'A', kind: 'shape', spans: [[10, 30]], markers: [{ id: 'm', at: 12, name: 'hit' }, { id: 'n', at: 20, name: '' }], channels: { x: { formula: "Lamp.x + Desk.Gain * since('hit') + when(2)".replaceAll("'", '"') }, rotation: { formula: 'Lamp.Glow.radius' } } },
+      { id: 'lamp', name: 'Lamp', kind: 'shape', spans: [[0, 5]], channels: { x: { keys: [{ id: 'k', at: 0, value: 0 }, { id: 'l', at: 50, value: 50 }] } }, effects: [{ id: 'e', name: 'Glow', kind: 'blur', channels: { radius: { value: 3 } } }] },
+      { id: 'desk', name: 'Desk', kind: 'dials', dials: [{ id: 'g', name: 'Gain', channels: { value: { value: 2 } } }] },
+      { id: 'tram', name: 'Tram', kind: 'nest', source: 'reel', spans: [[60, 70]], dials: { 'knobs/k': { value: 1, formula: 'Lamp.x' } } },
+      { id: 'late', name: 'Late', kind: 'shape', spans: [[80, 90]], channels: { x: { formula: 'Tram/Door.x' } }, timing: [{ id: 't', op: 'formula', on: 'keys', source: 't + Desk.Gain * 1f' }] },
+    ] }, reel,
+  ] as never);
+  const after = (event: Event, args: object): Project => applyPatches(driven, (work(driven, event, { composition: 'main', ...args } as never, () => 'new').draft as unknown as { patches: never }).patches).project;
+  const formulas = (project: Project) => JSON.stringify(Object.values(project.compositions.by).map(({ layers }) => inOrder(layers).map((layer) => everyFormula(layer).map(({ text }) => text))));
+  test.each([
+    ['a layer', 'layers.set', { layers: ['lamp'], field: 'name', value: 'Lantern' }],
+    ['dials', 'layers.set', { layers: ['desk'], field: 'name', value: 'Board' }],
+    ['a nest', 'layers.set', { layers: ['tram'], field: 'name', value: 'Old tram' }],
+    ['a dial', 'dials.set', { layer: 'desk', dial: 'g', fields: { name: 'How much' } }],
+    ['a marker', 'markers.set', { markers: [{ layer: 'a', marker: 'm' }], fields: { name: 'blow' } }],
+    ['a layer in a nest', 'layers.set', { composition: 'reel', layers: ['door'], field: 'name', value: 'Gate' }],
+    ['dials in a nest', 'layers.set', { composition: 'reel', layers: ['knobs'], field: 'name', value: 'Board' }],
+  ] as const)('%s that gets another name, and its readers with it', (_, event, args) => {
+    const next = after(event, args);
+    expect(formulas(next)).not.toBe(formulas(driven));
+    expect(deepIdentity(next, 'main')).toBe(deepIdentity(driven, 'main'));
+    expect(run(0, 100).filter(affectedBy(driven, next, 'main'))).toEqual([]);
+  });
+  test.each([
+    ['a formula', 'formulas.set', { tracks: [{ layer: 'a', track: 'x' }], formula: 'Lamp.x' }, run(10, 30)],
+    ['the time of a marker that it asks for', 'markers.set', { markers: [{ layer: 'a', marker: 'n' }], fields: { at: 24 } }, run(10, 30)],
+    ['a dial', 'tracks.set', { values: [{ layer: 'desk', track: 'g.value', value: 5 }], frame: 0, keying: false }, [...run(10, 30), ...run(80, 90)]],
+  ] as const)('%s is seen where it is read', (_, event, args, where) => {
+    const next = after(event as Event, args);
+    expect(deepIdentity(next, 'main')).not.toBe(deepIdentity(driven, 'main'));
+    expect(run(0, 100).filter(affectedBy(driven, next, 'main'))).toEqual(where);
+  });
+  test('a name that two bear is seen wherever it was read', () => {
+    const next = applyPatches(driven, [patchOf(['compositions', 'by', 'main', 'layers', 'by', 'tram', 'name'], 'Tram', 'Lamp')]).project;
+    expect(run(0, 100).filter(affectedBy(driven, next, 'main'))).toEqual([...run(10, 30), ...run(60, 70), ...run(80, 90)]);
   });
 });
 

@@ -2,7 +2,7 @@ import { inOrder, isDrawn, member, parentOf, type Composition, type Layer, type 
 import { inSpans, type Frames } from '../time';
 import { deepIdentity } from './deep-identity';
 import { drivesIn } from './driven/drives';
-import { formulaGrounds } from './driven/formula-grounds';
+import { meaningIn, tempoOf } from './driven/formula-grounds';
 import { hasFormulas } from './driven/live-formulas';
 import { sourceTimeAt } from './layer-timing';
 import { lookOfAsset, lookOfLayer } from './looks';
@@ -115,11 +115,15 @@ function withFollowers(was: Composition, is: Composition, changed: ReadonlySet<s
   return all;
 }
 
-/** Layers whose formulas read what changed, or whose names, markers or tempo are not what they were; and who reads these. */
+/** Layers whose formulas say something else, or read what changed, or beats of a tempo that is another; and who reads these. */
 function drivenBy(before: Project, after: Project, was: Composition, is: Composition, changed: ReadonlySet<string>): ReadonlySet<string> {
   const all = new Set(changed);
   if (!hasFormulas(was) && !hasFormulas(is)) return all;
-  const regrounded = formulaGrounds(before, was) !== formulaGrounds(after, is);
+  for (const layer of inOrder(is.layers)) {
+    const earlier = member(was.layers.by, layer.id);
+    if (earlier && meaningIn(before, was, earlier) !== meaningIn(after, is, layer)) all.add(layer.id);
+  }
+  const regrounded = tempoOf(was) !== tempoOf(is);
   const drives = [...drivesIn(before, was).all(), ...drivesIn(after, is).all()];
   const inside = new Map<string, boolean>();
   const changedInside = (id: string) => {

@@ -1,6 +1,7 @@
 import { inOrder, type Layer } from '../../model';
-import { formulaNumbers, operatorOf, type OperatorFields, type OperatorNode } from '../../timing';
+import type { OperatorNode } from '../../timing';
 import { nestDials, ownTracks } from '../tracks';
+import { operatorFormulas } from './operator-formulas';
 
 /** A formula of a layer, on or off, and where its text stands below the layer. */
 export type KeptFormula = { readonly path: readonly string[]; readonly text: string };
@@ -10,8 +11,7 @@ export function everyFormula(layer: Layer): readonly KeptFormula[] {
   const tracks = [...ownTracks(layer), ...nestDials(layer)].flatMap(({ path, channel }) => (channel && channel.formula !== null ? [{ path: [...path, 'formula'], text: channel.formula }] : []));
   const operators = inOrder(layer.timing).flatMap((one) => {
     const node = one as unknown as OperatorNode;
-    const times = Object.entries((operatorOf(node.op)?.fields ?? {}) as OperatorFields).filter(([, { holds }]) => holds === 'formula').map(([field]) => [field, String((node as unknown as Readonly<Record<string, unknown>>)[field])] as const);
-    return [...times, ...Object.entries(formulaNumbers(node))].map(([field, text]) => ({ path: ['timing', 'by', node.id, field], text }));
+    return operatorFormulas(node).map(({ field, text }) => ({ path: ['timing', 'by', node.id, field], text }));
   });
   return [...tracks, ...operators];
 }
