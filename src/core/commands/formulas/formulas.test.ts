@@ -159,7 +159,22 @@ test('a nest that is given dials is taken apart: its dials come out as what they
   expect([textOf(apart, 'read', 'x'), textOf(apart, 'read', 'y')]).toEqual(['Bar.x', "'Desk 2'.Sway * 2"]);
   for (const frame of [12, 20, 45.5, 90]) for (const track of ['x', 'y']) expect(shown(apart, 'read', track, frame)).toBeCloseTo(shown(one, 'read', track, frame) as number, 9);
   expect(codes(apart).filter((code) => code.startsWith('formula'))).toEqual([]);
-  expect(tried(nest({ 'desk/sway': { value: 10, formula: 'f' } }), 'layers.unnest', { layer: 'n' })).toMatchObject({ refused: 'Sway of Use is driven by a formula; turn it into keys, or take it away, first.' });
+  const refused = (formula: string) => (tried(nest({ 'desk/sway': { value: 10, formula } }), 'layers.unnest', { layer: 'n' }) as { refused: string }).refused;
+  expect([refused('f'), refused('self.x'), refused('parent.x'), refused('Use.y'), refused('since(1)')]).toEqual(['Sway of Use is driven by a formula, and the dials inside begin at another time; turn it into keys, or take it away, first.', ...Array(4).fill('Sway of Use is driven by a formula that asks Use itself, which goes; turn it into keys, or take it away, first.') as string[]]);
+});
+
+test('a nest whose dials a formula gives is taken apart: the formula goes on, by the names and the clock of where it was written', () => {
+  const inside = [{ id: 'lamp', name: 'Lamp', kind: 'null', channels: { x: { formula: 'Desk.Sway + clock' }, y: { value: 3 } } }, { id: 'desk', name: 'Desk', kind: 'dials', dials: [{ id: 'sway', name: 'Sway', public: true, channels: { value: { value: 1 } } }, { id: 'rest', name: 'Rest', public: true, channels: { value: { value: 2 } } }] }];
+  const one = film([
+    { id: 'n', name: 'Use', kind: 'nest', source: 'reel', clipFrame: false, start: 12, spans: [[12, 102]], dials: { 'desk/sway': { value: 10, formula: 'Lamp.x + clock * 2 + f + sine(1s) + Use/Lamp.y + Use.Rest + keyed', keys: [{ id: 'k', at: 0, value: 0 }, { id: 'l', at: 60, value: 30 }] }, 'desk/rest': { value: 8 } } },
+    { id: 'other', name: 'Lamp', kind: 'null', channels: { x: { keys: [{ id: 'a', at: 0, value: 0 }, { id: 'b', at: 100, value: 50 }] } } },
+    { id: 'read', name: 'Read', kind: 'null', channels: { x: { formula: 'Use/Lamp.x' }, y: { formula: 'Use.Sway' } } },
+  ], [{ id: 'reel', name: 'Reel', duration: 90, rate: [30, 1], layers: inside }]);
+  const apart = done(one, 'layers.unnest', { layer: 'n' });
+  const desk = inOrder(apart.compositions.by['main']!.layers).find(({ name }) => name === 'Desk')!;
+  expect(textOf(apart, desk.id, 'sway.value')).toBe("Lamp.x + clock * 2 + f + sine(1s) + 'Lamp 2'.y + Desk.Rest + keyed");
+  for (const frame of [12, 20, 45.5, 90]) for (const track of ['x', 'y']) expect(shown(apart, 'read', track, frame)).toBeCloseTo(shown(one, 'read', track, frame) as number, 9);
+  expect(codes(apart).filter((code) => code.startsWith('formula'))).toEqual([]);
 });
 
 test('what would break says so first: who reads a layer or a dial that goes, in nests that show it too', () => {

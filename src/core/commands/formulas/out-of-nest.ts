@@ -1,21 +1,21 @@
 import { everyNode, parse, withReplaced, writtenName } from '../../formulas';
-import { everyFormula, hasFormulas, resolvePath, withAt } from '../../scene';
+import { everyFormula, givenDials, hasFormulas, resolvePath, withAt } from '../../scene';
 import { inOrder, member, type Composition, type Layer, type LayerOf, type Project } from '../../model';
 import type { Frames } from '../../time';
 import type { Made } from '../document/made';
 import { nextNames } from '../document/next-name';
-import { layerPath } from '../document/paths';
+import { compositionPath, layerPath } from '../document/paths';
 import { applyPatches, patchesBetween, patchOf, sameValue, type Patch } from '../document/patch';
 import type { Refused } from '../document/refused';
 import { clockMoved } from './into-nest';
-import { withNames } from './with-names';
+import { callingOtherwise, withNames } from './with-names';
 
 /** Carries formulas out of a nest that was taken apart: what came out keeps reading what it read, and who read through the nest reads it there. */
 export function carryOutOfNest(project: Project, hostId: string, nestId: string, draft: Made): Made | Refused {
   const host = member(project.compositions.by, hostId);
   const nest = host && member(host.layers.by, nestId);
   const source = nest?.kind === 'nest' ? member(project.compositions.by, nest.source) : undefined;
-  if (!host || nest?.kind !== 'nest' || !source || (!hasFormulas(host) && !hasFormulas(source))) return draft;
+  if (!host || nest?.kind !== 'nest' || !source || (!hasFormulas(host) && !hasFormulas(source) && source.staggers.order.length === 0)) return draft;
   const why = whyBeats(host, nest, source);
   if (why) return { refused: why };
   const next = applyPatches(project, draft.patches).project;
@@ -26,12 +26,24 @@ export function carryOutOfNest(project: Project, hostId: string, nestId: string,
   const names = nextNames(inner.map(({ name }) => name), inOrder(after.layers).filter(({ id }) => !made.includes(id)).map(({ name }) => name));
   const renamed = new Map(inner.map(({ name }, i) => [name, names[i]!] as const));
   const patches: Patch[] = [];
+  const others = new Map([...renamed].filter(([was, is]) => was !== is));
+  const given = new Set(givenDials(project, nest).map(({ address }) => address));
   made.forEach((id, i) => {
     const layer = after.layers.by[id]!;
-    const moved = everyFormula(layer).reduce((one, { path, text }) => { const parts = clockMoved(text, -shift(nest)); return parts.length === 0 ? one : withAt(one, path, withReplaced(text, parts)); }, layer as Layer);
-    const named = { ...withNames(moved, new Map([...renamed].filter(([was, is]) => was !== is))), name: names[i]! };
+    // A dial that the nest gave by a formula goes on by that: it was written outside.
+    const isGiven = (path: readonly string[]) => path[0] === 'dials' && given.has(`${inner[i]!.id}/${path[2]}`);
+    const moved = everyFormula(layer).reduce((one, { path, text }) => {
+      if (isGiven(path)) return withAt(one, path, readOutside(project, host, nest, nest, source, text, renamed));
+      const parts = clockMoved(text, -shift(nest));
+      return parts.length === 0 ? one : withAt(one, path, withReplaced(text, parts));
+    }, layer as Layer);
+    const named = { ...withNames(moved, others, isGiven), name: names[i]! };
     patches.push(...patchesBetween(layerPath(hostId, id), layer, named));
   });
+  for (const { id, by } of inOrder(after.staggers)) if (typeof by === 'string' && !member(host.staggers.by, id)) {
+    const written = callingOtherwise(by, others);
+    if (written !== by) patches.push(patchOf([...compositionPath(hostId), 'staggers', 'by', id, 'by'], by, written));
+  }
   for (const layer of inOrder(host.layers)) {
     if (layer.id === nestId) continue;
     for (const { path, text } of everyFormula(layer)) {

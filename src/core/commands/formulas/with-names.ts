@@ -2,15 +2,16 @@ import { everyNode, parse, withReplaced, writtenName } from '../../formulas';
 import { everyFormula, withAt } from '../../scene';
 import type { Layer } from '../../model';
 
-/** A layer whose formulas call others by other names: where a path of its own composition begins with one of them. */
-export function withNames(layer: Layer, names: ReadonlyMap<string, string>): Layer {
-  return everyFormula(layer).reduce((one, { path, text }) => {
-    const written = calledOtherwise(text, names);
+/** A layer whose formulas call others by other names: where a path of its own composition begins with one of them. Those at some paths are left. */
+export function withNames(layer: Layer, names: ReadonlyMap<string, string>, left: (path: readonly string[]) => boolean = () => false): Layer {
+  return everyFormula(layer).filter(({ path }) => !left(path)).reduce((one, { path, text }) => {
+    const written = callingOtherwise(text, names);
     return written === text ? one : withAt(one, path, written);
   }, layer);
 }
 
-function calledOtherwise(text: string, names: ReadonlyMap<string, string>): string {
+/** A formula that calls layers of its own composition by other names; one that cannot be read stays as it is. */
+export function callingOtherwise(text: string, names: ReadonlyMap<string, string>): string {
   const read = parse(text);
   if (!read.ok) return text;
   const parts = [...everyNode(read.tree)].flatMap((node) => {

@@ -5,7 +5,7 @@ import { count, type Draft } from '../document/change';
 import { bringPresets, presetsOf, runningKeys, saidOf, type ClipPreset } from '../keys/clip-presets';
 import { withNames } from '../formulas/with-names';
 import { nextNames } from '../document/next-name';
-import { carriedStaggers, staggersAmong } from '../staggers/carried-staggers';
+import { addedStaggers, carriedStaggers, staggersAmong } from '../staggers/carried-staggers';
 import { compositionPath, layerPath } from '../document/paths';
 import { patchOf, sameValue, type Patch } from '../document/patch';
 
@@ -110,11 +110,8 @@ export function pasteLayers(project: Project, compositionId: string, clip: Proje
     ...made.map((layer) => patchOf(layerPath(compositionId, layer.id), undefined, layer)),
     patchOf([...compositionPath(compositionId), 'layers', 'order'], order, [...order.slice(0, place), ...made.map((layer) => layer.id), ...order.slice(place)]),
   );
-  const staggers = carriedStaggers(from, ids, factor, by, newId);
-  if (staggers.length > 0) {
-    const path = [...compositionPath(compositionId), 'staggers'];
-    patches.push(...staggers.map((one) => patchOf([...path, 'by', one.id], undefined, one)), patchOf([...path, 'order'], host.staggers.order, [...host.staggers.order, ...staggers.map(({ id }) => id)]));
-  }
+  const staggers = carriedStaggers(from, ids, renamed, factor, by, newId);
+  patches.push(...addedStaggers(host, staggers));
   const brought = bringPresets(project, inOrder(clip.presets) as readonly ClipPreset[], newId);
   patches.push(...brought.patches);
   const told = [...(lost.size > 0 ? [`Not here, so left out: ${[...lost].join(', ')}.`] : []), ...saidOf(brought.names)].join(' ');

@@ -10,6 +10,7 @@ import { applyPatches } from '../document/patch';
 import { changedPose } from '../poses/pose';
 import { setValues } from '../keys/set-values';
 import { reachLayer } from '../document/target';
+import { carriedStaggers } from '../staggers/carried-staggers';
 import type { Refused } from '../document/refused';
 
 /** Wraps layers in a composition of their own. `made` is what should be selected afterwards. */
@@ -57,7 +58,9 @@ function nestWhole(project: Project, host: Composition, chosen: readonly Layer[]
     const { opacity: _, ...channels } = layer.channels as Readonly<Record<string, Channel>>;
     return { ...layer, ...links, start: layer.start - from, spans: moveSpans(layer.spans, -from), markers, ...(out.has('blend') ? { blend: 'normal' } : {}), ...(out.has('opacity') ? { channels } : {}) } as unknown as Layer;
   });
-  let filled: Composition = { ...compositionNew, layers: { order: moved.map((layer) => layer.id), by: Object.fromEntries(moved.map((layer) => [layer.id, layer])) } };
+  // Those that come one after another still do, inside; markers that ride outside come after nobody there.
+  const staggers = carriedStaggers(host, new Map(moved.map(({ id }) => [id, id])), new Map(), 1, -from, newId).filter(({ what }) => what !== 'markers' || !out.has('markers'));
+  let filled: Composition = { ...compositionNew, staggers: { order: staggers.map(({ id }) => id), by: Object.fromEntries(staggers.map((one) => [one.id, one])) }, layers: { order: moved.map((layer) => layer.id), by: Object.fromEntries(moved.map((layer) => [layer.id, layer])) } };
   if (parents.size > 1) filled = keepWorlds(project, host, { ...project, compositions: { ...project.compositions, by: { ...project.compositions.by, [filled.id]: filled } } }, filled.id, roots.filter((layer) => layer.parent !== null), frame, frame - from);
   const [first] = chosen as readonly [Layer];
   const opacity = out.has('opacity') ? (first.channels as Readonly<Record<string, Channel>>)['opacity'] : undefined;

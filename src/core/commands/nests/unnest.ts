@@ -1,5 +1,6 @@
 import { staysInside } from '../../display';
 import { evaluateFrame } from '../../evaluate';
+import { asksItself } from '../formulas/asks-itself';
 import { canChange, givenDials, hasKeys, sourceOf, sourceTimeAt, type Track } from '../../scene';
 import { inOrder, isDrawn, member, newNull, POSE, type Channel, type Composition, type Layer, type LayerOf, type Project } from '../../model';
 import { operatorOf } from '../../timing';
@@ -10,6 +11,7 @@ import { lostLinks } from '../layers/layers';
 import { compositionPath, layerPath } from '../document/paths';
 import { patchOf } from '../document/patch';
 import { reachLayer } from '../document/target';
+import { addedStaggers, carriedStaggers } from '../staggers/carried-staggers';
 import type { Refused } from '../document/refused';
 
 type Nest = LayerOf<'nest'>;
@@ -49,6 +51,7 @@ export function unnestLayer(project: Project, compositionId: string, layerId: st
   });
   const { order } = host.layers;
   const added = [...(holder ? [holder] : []), ...out];
+  const staggers = carriedStaggers(source, ids, new Map(), 1, by, newId);
   return {
     event: 'layers.unnest', label: `Take ${nest.name} apart`, made: out.map((layer) => layer.id),
     patches: [
@@ -56,6 +59,7 @@ export function unnestLayer(project: Project, compositionId: string, layerId: st
       patchOf(layerPath(host.id, nest.id), nest, undefined),
       ...added.map((layer) => patchOf(layerPath(host.id, layer.id), undefined, layer)),
       patchOf([...compositionPath(host.id), 'layers', 'order'], order, order.flatMap((id) => (id === nest.id ? added.map((layer) => layer.id) : [id]))),
+      ...addedStaggers(host, staggers),
     ],
   };
 }
@@ -104,8 +108,8 @@ function whyWhole(project: Project, host: Composition, nest: Nest, source: Compo
   if (inOrder(nest.masks).length > 0) return `${name} has a mask as a whole; take it off first.`;
   if (inOrder(nest.effects).length > 0) return `${name} has an effect as a whole; take it off first.`;
   if (nest.clipTo !== null) return `${name} is clipped as a whole; set it free first.`;
-  const driven = givenDials(project, nest).find(({ channel }) => channel!.formula !== null);
-  if (driven) return `${driven.spec.label} of ${name} is driven by a formula; turn it into keys, or take it away, first.`;
+  const driven = whyDriven(project, host, nest, source);
+  if (driven) return driven;
   const bent = givenDials(project, nest).find(({ address, channel }) => hasKeys(channel!) && member(source.layers.by, dialOf({ address }).layer)!.timing.order.length > 0);
   if (bent) return `${bent.spec.label} of ${name} is keyed, and the dials inside have a timing of their own; take that off first.`;
   if (nest.travel !== null) return `${name} travels by its contacts; let go of that first.`;
@@ -117,6 +121,20 @@ function whyWhole(project: Project, host: Composition, nest: Nest, source: Compo
   const wash = seen.find((layer) => layer.kind === 'wash');
   if (wash) return `${wash.name} inside changes what lies under it inside alone; take it out first.`;
   return nest.clipFrame ? whyCut(project, host, nest, source) : null;
+}
+
+/** Why a formula that gives a dial of a nest cannot become the dial's own: it asks the nest itself, or its time would be another. */
+function whyDriven(project: Project, host: Composition, nest: Nest, source: Composition): string | null {
+  const { offset } = sourceOf(project, host, nest)!;
+  for (const { address, channel, spec } of givenDials(project, nest)) {
+    if (channel!.formula === null) continue;
+    const first = `turn it into keys, or take it away, first.`;
+    if (asksItself(project, host, nest, channel!.formula)) return `${spec.label} of ${nest.name} is driven by a formula that asks ${nest.name} itself, which goes; ${first}`;
+    const dials = member(source.layers.by, dialOf({ address }).layer)!;
+    if (dials.start !== offset) return `${spec.label} of ${nest.name} is driven by a formula, and the dials inside begin at another time; ${first}`;
+    if (nest.timing.order.length > 0 || dials.timing.order.length > 0) return `${spec.label} of ${nest.name} is driven by a formula, and a timing bends when that is; ${first}`;
+  }
+  return null;
 }
 
 /** Layers times frames that are looked at; more would keep the page waiting. */

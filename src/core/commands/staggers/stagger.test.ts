@@ -116,6 +116,20 @@ describe('memory', () => {
     expect(known(twice).map((one) => membersOf(one).map(({ at }) => at))).toEqual([[10, 14, 18, 22, 26], [10, 14, 26]]);
     expect(new Set(membersOf(known(twice)[1]!).map(({ layer }) => layer)).size).toBe(3);
   });
+  test('it goes into a nest with its layers, and out again: where they stand, and by the names that are read there', () => {
+    const first = done(film(6), 'staggers.set', { layers, formula: "index * 'Lamp 1'.y / 10" }).project;
+    const nested = done(first, 'layers.nest', { layers, name: 'Row', length: 'bars', frame: 10, boxes: Object.fromEntries(layers.map((id) => [id, [0, 0, 10, 10]])), outside: [] }).project;
+    const nest = inOrder(nested.compositions.by['main']!.layers)[0] as { readonly id: string; readonly source: string };
+    const row = nested.compositions.by[nest.source]!;
+    expect([known(nested), inOrder(row.staggers).map((one) => [membersOf(one).map(({ at }) => at), readHow(one).formula])]).toEqual([[], [[[0, 5, 10, 15, 20], "index * 'Lamp 1'.y / 10"]]]);
+    const free = done(nested, 'layers.set', { layers: ['l5'], field: 'name', value: 'Lamp 1' }).project;
+    const open = done(done(free, 'layers.set', { layers: [nest.id], field: 'clipFrame', value: false }).project, 'layers.unnest', { layer: nest.id }).project;
+    const [out] = known(open);
+    expect([membersOf(out!).map(({ at }) => at), readHow(out!).formula, known(open).length]).toEqual([[10, 15, 20, 25, 30], "index * 'Lamp 2'.y / 10", 1]);
+    expect(membersOf(out!).map(({ layer }) => hull(open.compositions.by['main']!.layers.by[layer]!.spans)![0])).toEqual([10, 15, 20, 25, 30]);
+    const stays = done(first, 'layers.nest', { layers: ['l0', 'l1'], name: 'Two', length: 'bars', frame: 10, boxes: { l0: [0, 0, 10, 10], l1: [0, 0, 10, 10] }, outside: [] });
+    expect([known(stays.project).map((one) => membersOf(one).length), stays.told]).toEqual([[3], undefined]);
+  });
   test('it is written and read as any list, and forgotten when asked', () => {
     const first = done(film(), 'staggers.set', { layers, step: 3 }).project;
     const read = readProject(writeProject(first));
