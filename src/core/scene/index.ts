@@ -27,7 +27,7 @@ export { changedSince, settledValues } from './settled-values';
 export { givenDials, keyedAt, placeInside, valueAt } from './values';
 export { drivesIn, isGood, type Drive, type Drives } from './driven/drives';
 export { hasFormulas, isDriven, liveFormulas } from './driven/live-formulas';
-export { namesOf, placeOfTrack, resolvePath } from './driven/resolve';
+export { namesOf, resolvePath, type Resolved } from './driven/resolve';
 export { everyFormula } from './driven/every-formula';
 export { framesFault, framesWorkedOut } from './driven/worked-out';
 export { drivenBy } from './driven/driven-by';

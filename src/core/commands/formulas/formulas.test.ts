@@ -141,6 +141,17 @@ describe('what formulas read is carried along', () => {
     for (const frame of [3, 9, 40, 80]) expect(shown(nested, 'after', 'x', frame)).toBeCloseTo(shown(read, 'after', 'x', frame) as number, 9);
     expect(tried(read, 'layers.nest', args)).toMatchObject({ told: expect.stringContaining('reads Lamp in a total') as string });
   });
+  test('into a nest: a place is read as a point or as two numbers, however it is kept outside', () => {
+    const read = film([
+      { id: 'two', name: 'Two', kind: 'null', channels: { x: { keys: [{ id: 'a', at: 0, value: 0 }, { id: 'b', at: 50, value: 50 }] }, y: { value: 7 } } }, { id: 'one', name: 'One', kind: 'null', channels: { position: { value: [3, 4], keys: [{ id: 'a', at: 0, value: [3, 4] }, { id: 'b', at: 60, value: [63, 34] }] } } },
+      { id: 'echo', name: 'Echo', kind: 'shape', channels: { position: { value: [0, 0], formula: 'Two.position + parent.position' }, rotation: { formula: 'One.y + Two.position.y + One.x @ (clock - 3f)' } }, parent: 'one' }, { id: 'after', name: 'After', kind: 'null', channels: { x: { formula: 'Echo.x + Echo.rotation' }, y: { formula: 'Echo.y' } } },
+    ]);
+    const nested = done(read, 'layers.nest', { layers: ['echo'], name: 'Box', frame: 0, boxes: { echo: [0, 0, 10, 10] }, outside: [] });
+    const nest = inOrder(nested.compositions.by['main']!.layers).find(({ name }) => name === 'Box') as { readonly id: string; readonly source: string };
+    expect([textOf(nested, 'echo', 'position', nest.source), textOf(nested, 'echo', 'rotation', nest.source)]).toEqual(["Outside.'Two place' + Outside.'One place'", "Outside.'One down' + Outside.'Two place'.y + Outside.'One across'"]);
+    expect(codes(nested).filter((code) => code.startsWith('formula'))).toEqual([]);
+    for (const frame of [3, 9, 40, 80]) for (const track of ['x', 'y']) expect(shown(nested, 'after', track, frame)).toBeCloseTo(shown(read, 'after', track, frame) as number, 9);
+  });
   test('taken apart again, all reads what it read', () => {
     const inside = { id: 'hall', name: 'Hall', duration: 90, rate: [30, 1], layers: [{ ...lamp, name: 'Lamp' }, { id: 'echo', name: 'Echo', kind: 'null', channels: { x: { formula: 'Lamp.rotation + clock' } } }] };
     const one = film([{ id: 'box', name: 'Box', kind: 'nest', source: 'hall', clipFrame: false, start: 10, spans: [[10, 90]] }, { id: 'other', name: 'Lamp', kind: 'null', channels: { x: { value: 7 } } }, { id: 'after', name: 'After', kind: 'null', channels: { x: { formula: 'Box/Echo.x + Lamp.x' } } }], [inside]);

@@ -1,16 +1,13 @@
 import { everyNode, parse, withReplaced, writtenName, type Node, type NodeOf } from '../../formulas';
-import { everyFormula, hasFormulas, placeOfTrack, resolvePath, withAt, type Track } from '../../scene';
-import { inOrder, member, newDials, type Channel, type Composition, type Layer, type LayerOf, type Project } from '../../model';
-import type { Frames } from '../../time';
+import { everyFormula, hasFormulas, resolvePath, withAt, type Resolved, type Track } from '../../scene';
+import { inOrder, member, POSE, type Channel, type Composition, type Layer, type LayerOf, type Project } from '../../model';
 import type { Made } from '../document/made';
-import { nextName } from '../document/next-name';
 import { compositionPath, layerPath } from '../document/paths';
 import { applyPatches, patchesBetween, patchOf, readPath, type Patch } from '../document/patch';
 import { restingChannel } from '../document/target';
+import { clockMoved } from './clock-moved';
 import { leaderName } from './link';
-
-/** A layer of dials inside that a formula outside drives. */
-type Desk = { readonly layer: LayerOf<'dials'>; readonly given: Readonly<Record<string, Channel>> };
+import { newDesk, withDial, type Desk } from './outside-desk';
 
 /**
  * Carries formulas into new nests: those inside that read what stays outside get a public dial, which a formula on the nest drives; those outside
@@ -75,18 +72,18 @@ function carriedInside(project: Project, next: Project, before: Composition, hos
         const there = resolvePath(next, inside, layer, node);
         const target = led && (led.through[0]?.nest ?? led.layer);
         if (!led || !target || (there && (there.through[0]?.nest.id ?? there.layer.id) === target.id)) continue;
-        const track = led.track ?? placeOfTrack(led.layer, led.part);
+        const track = led.track ?? placeRead(led);
         // A time that goes by the clock alone is the same outside: what is read then is read there.
         const isLost = isSummed || (at !== null && !byClock(at.time));
-        if (isLost || !track || led.part !== null || track.spec.type === 'S') {
+        if (isLost || !track || track.spec.type === 'S') {
           lost.push(`A formula of ${layer.name} reads ${led.layer.name} ${isSummed ? 'in a total' : isLost ? 'at times of its own' : 'in a way'}, which does not reach into a nest: it says so there.`);
           continue;
         }
         const wantsPlain = path[path.length - 2] === 'opacity' || /scale/i.test(path[path.length - 2] ?? '');
-        const leader = leaderName(next, host.id, { layer: led.layer.id, track: track.address, through: led.through.map(({ nest: one }) => one.id) });
-        if (!leader) continue;
+        const name = pathTo(next, host.id, led, track);
+        if (name === null) continue;
         desk ??= newDesk(inside);
-        const found = withDial(desk, led.layer, track, at ? `${leader.name} @ (${text.slice(at.time.from, at.time.to)})` : leader.name, wantsPlain);
+        const found = withDial(desk, led.layer, track, at ? `${name} @ (${text.slice(at.time.from, at.time.to)})` : name, wantsPlain);
         desk = found.desk;
         const end = node.steps[node.steps.length - 1 - led.rest.length]!.to;
         const [whole, rest] = at ? [at, text.slice(end, node.to)] : [{ from: node.from, to: end }, ''];
@@ -108,48 +105,20 @@ function carriedInside(project: Project, next: Project, before: Composition, hos
   return patches;
 }
 
-/**
- * A formula whose composition now begins so many frames later: its clock is as many on. The times of other tracks are the new composition's; one that is
- * so long before or after the clock stays so.
- */
-export function clockMoved(text: string, by: Frames): readonly { readonly from: number; readonly to: number; readonly text: string }[] {
-  const read = parse(text);
-  if (!read.ok || by === 0) return [];
-  const isClock = (node: Node) => node.is === 'name' && node.name === 'clock' && !node.quoted;
-  const parts: { from: number; to: number; text: string }[] = [];
-  const kept = new Set<Node>();
-  for (const node of everyNode(read.tree)) {
-    if (node.is === 'at') {
-      const { time } = node;
-      if (isClock(time)) kept.add(time);
-      else if (time.is === 'binary' && (time.op === '+' || time.op === '-') && isClock(time.left) && ![...everyNode(time.right)].some(isClock)) kept.add(time.left);
-      else parts.push({ from: time.from, to: time.from, text: '(' }, { from: time.to, to: time.to, text: ` ${by > 0 ? '-' : '+'} ${Math.abs(by)}f)` });
-    }
-    if (isClock(node) && !kept.has(node)) parts.push({ from: node.from, to: node.to, text: `(clock ${by > 0 ? '+' : '-'} ${Math.abs(by)}f)` });
-  }
-  return parts;
+/** The place of a layer as a formula reads it where the layer keeps it the other way: a point of two numbers, or one of the two of a point. */
+function placeRead({ layer, part }: Resolved): Track | null {
+  if (part === null) return null;
+  const channels = layer.channels as Readonly<Record<string, Channel | undefined>>;
+  const [address, value]: readonly ['position' | 'x' | 'y', unknown] = part === 'both' ? ['position', [channels['x']?.value ?? 0, channels['y']?.value ?? 0]] : [part, (channels['position']!.value as readonly number[])[part === 'x' ? 0 : 1]];
+  const track: Track = { address, path: ['channels', address], spec: { ...POSE[address], clock: 'layer' }, channel: null, operator: null };
+  return { ...track, channel: { ...restingChannel(track), value } };
 }
 
-function newDesk(inside: Composition): Desk {
-  const taken = new Set(inOrder(inside.layers).map((one) => one.name));
-  const ids = new Set(inside.layers.order);
-  let id = 'outside';
-  for (let n = 2; ids.has(id); n++) id = `outside${n}`;
-  return { layer: newDials(id, nextName('Outside', taken), [[0, inside.duration]]), given: {} };
-}
-
-const TYPES = { N: 'number', P: 'point', C: 'colour', T: 'text', B: 'switch', E: 'text', S: 'text' } as const;
-
-function withDial(desk: Desk, leader: Layer, track: Track, written: string, wantsPlain: boolean): { readonly desk: Desk; readonly name: string } {
-  const known = Object.entries(desk.given).find(([, channel]) => channel.formula === written);
-  if (known) return { desk, name: desk.layer.dials.by[known[0].split('/')[1]!]!.name };
-  const name = nextName(`${leader.name} ${track.spec.label.toLowerCase()}`.slice(0, 100), new Set(inOrder(desk.layer.dials).map((one) => one.name)));
-  const id = `d${desk.layer.dials.order.length + 1}`;
-  const isAngle = track.spec.unit === '°';
-  const value = track.channel?.value ?? track.spec.start;
-  const dial = { id, off: false, name, type: isAngle ? 'angle' : TYPES[track.spec.type], unit: isAngle || (wantsPlain && track.spec.unit === '%') ? '' : track.spec.unit, range: null, step: null, choices: [], public: true, channels: { value: { ...restingChannel(track), value } } };
-  const layer = { ...desk.layer, dials: { order: [...desk.layer.dials.order, id], by: { ...desk.layer.dials.by, [id]: dial } } } as unknown as LayerOf<'dials'>;
-  return { desk: { layer, given: { ...desk.given, [`${desk.layer.id}/${id}`]: { ...restingChannel(track), value, formula: written } } }, name };
+/** How a formula outside calls what another one read. */
+function pathTo(project: Project, hostId: string, { layer, through, part }: Resolved, track: Track): string | null {
+  const there = part === null ? track.address : part === 'both' ? 'opacity' : 'position';
+  const leader = leaderName(project, hostId, { layer: layer.id, track: there, through: through.map(({ nest }) => nest.id) });
+  return leader && (part === null ? leader.name : `${leader.name.slice(0, -there.length)}${track.address}`);
 }
 
 /** A formula outside, led to where the layers that it reads are now. */

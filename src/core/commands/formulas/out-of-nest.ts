@@ -7,7 +7,7 @@ import { nextNames } from '../document/next-name';
 import { compositionPath, layerPath } from '../document/paths';
 import { applyPatches, patchesBetween, patchOf, sameValue, type Patch } from '../document/patch';
 import type { Refused } from '../document/refused';
-import { clockMoved } from './into-nest';
+import { clockMoved } from './clock-moved';
 import { callingOtherwise, withNames } from './with-names';
 
 /** Carries formulas out of a nest that was taken apart: what came out keeps reading what it read, and who read through the nest reads it there. */

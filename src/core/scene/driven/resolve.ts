@@ -1,7 +1,7 @@
 import { fail, nearestTo, writtenName, type Kind, type Measure, type NodeOf, type PathStep } from '../../formulas';
 import { inOrder, parentOf, type Composition, type Layer, type Project } from '../../model';
 import { compositionOf } from '../source';
-import { ownTracks, trackAt, tracksOf, type Track } from '../tracks';
+import { trackAt, tracksOf, type Track } from '../tracks';
 
 /** Where a path leads: through nests to a layer and one of its tracks, and what is left of it. */
 export type Resolved = {
@@ -96,11 +96,6 @@ function ofPart(project: Project, layer: Layer, name: string, field: string): Tr
 function dialNamed(project: Project, layer: Extract<Layer, { kind: 'dials' }>, name: string): Track | null {
   const dial = inOrder(layer.dials).find((one) => one.name === name);
   return dial ? trackAt(project, layer, `${dial.id}.value`) : null;
-}
-
-/** The track that keeps the place of a layer, as a path asks for it; null where it is kept in two. */
-export function placeOfTrack(layer: Layer, part: Resolved['part']): Track | null {
-  return part === null || part === 'both' ? null : (ownTracks(layer).find(({ address }) => address === 'position') ?? null);
 }
 
 const KINDS = { N: 'number', P: 'point', C: 'colour', S: 'outline', T: 'text', B: 'truth', E: 'text' } as const satisfies Readonly<Record<Track['spec']['type'], Kind>>;
