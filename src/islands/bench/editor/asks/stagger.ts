@@ -17,6 +17,8 @@ const ORDERS = [
 const SPREADS = [['even', 'evenly'], ['sine in', 'slow start'], ['sine out', 'slow end'], ['sine both', 'slow both ends'], ['power in', 'slower start'], ['power out', 'slower end'], ['back out', 'past the end']] as const;
 /** Measures that can be spread along a curve. */
 const SPREAD = ['step', 'total', 'beats'] as const;
+/** Measures whose steps may fall between beats, and can be led to the nearest. */
+const LANDING = ['step', 'total', 'overlap', 'formula'] as const;
 /** Spreads that have a strength, to be typed. */
 const STRONG = ['power in', 'power out', 'back out'] as const;
 /** A line that is bent less than this is even; more than this it cannot be. */
@@ -70,7 +72,8 @@ function howFrom(values: AskValues): Partial<StaggerHow> {
   const [order, turned] = String(values['order']).split(' ');
   return {
     ...(values['measure'] === 'formula' ? { formula: String(values['formula']) } : { [String(values['measure'])]: num(values, 'by') }), order: order as StaggerHow['order'], reversed: turned === 'reversed', seed: Math.round(num(values, 'seed')),
-    curve: curveFrom(values), from: values['x'] === undefined ? null : [num(values, 'x'), num(values, 'y')], onBeat: values['on'] === 'yes' && values['measure'] !== 'beats',
+    // What the measure has no room for is not taken along unseen.
+    curve: SPREAD.some((one) => one === values['measure']) ? curveFrom(values) : null, from: values['x'] === undefined ? null : [num(values, 'x'), num(values, 'y')], onBeat: values['on'] === 'yes' && LANDING.some((one) => one === values['measure']),
   };
 }
 
@@ -83,7 +86,7 @@ export const stagger = defineAsk({
     { kind: 'choice', name: 'order', label: 'In which order', options: ORDERS }, { kind: 'choice', name: 'spread', label: 'How the steps are spread', options: SPREADS, when: ['measure', ...SPREAD] },
     { kind: 'line', name: 'bend', label: 'How the steps are spread', when: ['measure', ...SPREAD], at: (values) => { const curve = curveFrom(values); return curve ? prepareCurve(curve).at : (u) => u; }, says: (values) => SPREADS.find(([value]) => value === values['spread'])?.[1] ?? '', pulled: bend },
     { kind: 'number', name: 'strength', label: 'How strongly they bend', unit: '', least: 0.1, most: 20, blank: 'as usual', when: ['spread', ...STRONG] },
-    { kind: 'choice', name: 'on', label: 'Where they land', options: ON, when: ['measure', 'step'] }, { kind: 'number', name: 'seed', before: 'seed', label: 'Seed of the chance', unit: '', when: ['order', 'chance'] },
+    { kind: 'choice', name: 'on', label: 'Where they land', options: ON, when: ['measure', ...LANDING] }, { kind: 'number', name: 'seed', before: 'seed', label: 'Seed of the chance', unit: '', when: ['order', 'chance'] },
   ],
   born(state) {
     const one = known(state);
