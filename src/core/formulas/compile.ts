@@ -6,9 +6,9 @@ import { nearestTo } from './nearest';
 import { operation } from './operation';
 import { parse } from './parse';
 import { everyNode, type Node, type NodeOf, type Step } from './tree';
-import { asFactor, constant, KIND_WORDS, made, numbers, scaled, wanted, type Kind, type Moment, type Moves, type Pair, type Value } from './value';
+import { asFactor, constant, KIND_WORDS, made, numbers, scaled, straight, wanted, type Kind, type Moment, type Moves, type Pair, type Value } from './value';
 import { HOMES, isBuiltName, NAMES, type BuiltName } from './words';
-import { toFrames, dust } from '../time';
+import { dust, toFrames, type Frames } from '../time';
 
 /** A formula that is ready to be asked. */
 export type Compiled = { readonly run: (at: Moment) => unknown; readonly kind: Kind; readonly moves: Moves; /** Nothing in it is remembered by the moment that it was asked for: one moment may be used again and again. */ readonly forgets: boolean; /** It reads which of several it is. */ readonly counts: boolean; /** Where `run` is a number times one, plus one: so that whoever asks every frame need not ask through it. */ readonly affine: Value['affine'] | null };
@@ -136,7 +136,7 @@ function builtName(node: NodeOf<'name'>, name: BuiltName, around: Around): Value
     case 'clock': {
       around.onHost();
       const [num, den] = around.rate;
-      return timed('time', (at) => (at.frame * den) / num);
+      return { ...timed('time', (at) => (at.frame * den) / num), isClock: true };
     }
     case 'beat': {
       const beats = beatsAround(around, node);
@@ -168,6 +168,13 @@ function pathValue(node: NodeOf<'path'>, { around }: Scope, time: Value | null):
   if (around.clockless && moves === 'in time') fail(node, `This changes over time, and ${around.clockless}.`);
   const [num, den] = around.rate;
   const when = time && numbers(time);
+  const { ofClock, by, plus } = time ? straight(time) : { ofClock: false, by: 1, plus: 0 };
+  const frames = (plus * num) / den;
+  // Most times are the clock, and so long before or after it: frames of frames, without a way through seconds.
+  const byClock = ({ frame }: Moment) => {
+    const then = frame * by + frames;
+    return then - then === 0 ? read(dust(then as Frames)) : kind === 'number' ? NaN : read(frame);
+  };
   const then = (at: Moment) => {
     const seconds = when!(at);
     // Where the time is no number, neither is what is read then.
@@ -175,7 +182,7 @@ function pathValue(node: NodeOf<'path'>, { around }: Scope, time: Value | null):
     // A moment that dividing has left a hair beside a frame is that frame.
     return read(dust(toFrames(seconds, [num, den])));
   };
-  const value = made(node, kind, measure, [{ moves: moves === 'in time' && time?.moves === 'in place' ? 'in place' : moves }], when && moves === 'in time' ? then : ({ frame }) => read(frame));
+  const value = made(node, kind, measure, [{ moves: moves === 'in time' && time?.moves === 'in place' ? 'in place' : moves }], when && moves === 'in time' ? (ofClock ? byClock : then) : ({ frame }) => read(frame));
   return rest.reduce(component, value);
 }
 

@@ -18,7 +18,7 @@ export type Moment = { readonly frame: Frames; readonly f: Frames; readonly inde
 export type Moves = 'never' | 'in place' | 'in time';
 
 /** A part of a formula, ready to be asked: numbers for numbers, pairs for points, four parts from 0 to 1 for colours. */
-export type Value = Place & { readonly kind: Kind; readonly measure: Measure; readonly moves: Moves; readonly run: Run; /** Where it is another number times one, plus one: so that a row of them is one step. */ readonly affine?: { readonly of: Numbers; readonly ofFrame: OfFrame | null; readonly by: number; readonly plus: number }; /** Where it runs straight with the layer's own frames, or is kept from 0 to 1 beside that: what is made of it need not ask for it. */ readonly line?: Line; readonly ofFrame?: OfFrame };
+export type Value = Place & { readonly kind: Kind; readonly measure: Measure; readonly moves: Moves; readonly run: Run; /** Where it is another number times one, plus one: so that a row of them is one step. */ readonly affine?: { readonly of: Numbers; readonly ofFrame: OfFrame | null; readonly ofClock: boolean; readonly by: number; readonly plus: number }; /** Where it runs straight with the layer's own frames, or is kept from 0 to 1 beside that: what is made of it need not ask for it. */ readonly line?: Line; readonly ofFrame?: OfFrame; /** It is the composition's time in seconds. */ readonly isClock?: boolean };
 /** A number by the layer's own time alone, in frames. */
 export type OfFrame = (f: Frames) => number;
 /** (f − first) / long, in frames of the layer's own time. */
@@ -67,13 +67,18 @@ export function scaled(value: Value, factor: number, measure: Measure): Value {
   return factor === 1 ? { ...value, measure } : affine(value, value, factor, 0, measure);
 }
 
+/** What a number is a multiple of, and so much more; itself where it is of nothing. */
+export function straight(value: Value): NonNullable<Value['affine']> {
+  return value.affine ?? { of: numbers(value), ofFrame: value.ofFrame ?? null, ofClock: value.isClock ?? false, by: 1, plus: 0 };
+}
+
 /** A number times one, plus one; of what is so already it is one step as well. */
 export function affine(place: Place, value: Value, by: number, plus: number, measure: Measure): Value {
-  const { of, ofFrame, by: was, plus: had } = value.affine ?? { of: numbers(value), ofFrame: value.ofFrame ?? null, by: 1, plus: 0 };
+  const { of, ofFrame, ofClock, by: was, plus: had } = straight(value);
   const [factor, rest] = [was * by, had * by + plus];
   const run: Numbers = rest === 0 ? (at) => of(at) * factor : factor === 1 ? (at) => of(at) + rest : (at) => of(at) * factor + rest;
   const result = made(place, 'number', measure, [value], run);
-  return result.moves === 'never' ? result : { ...result, affine: { of, ofFrame, by: factor, plus: rest } };
+  return result.moves === 'never' ? result : { ...result, affine: { of, ofFrame, ofClock, by: factor, plus: rest } };
 }
 
 /** A number without its measure, as a factor or an argument has it: 50 % is 0.5. Beats must have been made seconds before. */

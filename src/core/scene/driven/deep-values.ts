@@ -129,19 +129,19 @@ export function remembered(value: (frame: Frames) => unknown, shared: SharedRows
 }
 
 /** The same of what is asked at a frame: mostly nothing has to be put off, and nothing is prepared for it. */
-export function settledAt<T>(value: (frame: Frames) => T, frame: Frames, whenTooMuch: () => T): T {
+export function settledAt<T>(value: (frame: Frames) => T, frame: Frames, whenTooMuch: (frame: Frames) => T): T {
   if (depth > 0) return value(frame);
   work = 0;
   depth = 1;
   try {
     return value(frame);
   } catch (reason) {
-    if (reason instanceof TooMuch) return whenTooMuch();
+    if (reason instanceof TooMuch) return whenTooMuch(frame);
     if (!(reason instanceof TooDeep)) throw reason;
   } finally {
     depth = 0;
   }
-  return settled(() => value(frame), whenTooMuch);
+  return settled(() => value(frame), () => whenTooMuch(frame));
 }
 
 /**

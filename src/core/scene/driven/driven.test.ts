@@ -28,6 +28,13 @@ describe('times and references', () => {
     const one = film([{ id: 'n', name: 'Nest', kind: 'nest', source: 'reel', start: 10 }, box('a', { x: { formula: 'Nest/DOOR.x' } })], [reel]);
     expect([0, 10, 20, 48, 90].map((frame) => shown(one, 'a', 'x', frame))).toEqual([0, 0, 5, 19, 19]);
   });
+  test('a time by the clock is read as one that is worked out: between frames, at other speeds, and where it is no time at all', () => {
+    const times = ['X', 'X - 2f', 'X * 50% + 1.3s', '3s - X', '-(X) / 3', 'X - 1e308 * 10s', '(X + 0.1s) * 1e308'];
+    const read = (name: string) => film([...times.map((text, i) => box(`a${i}`, { x: { value: 5, formula: `B.x @ (${text.replace('X', name)})` } })), box('b', { x: { keys: [{ id: 'k', at: 0, value: 0 }, { id: 'l', at: 40, value: 100, left: 'smooth' }, { id: 'm', at: 100, value: -20 }] } })], [], { rate: [30000, 1001] });
+    const [clock, own] = [read('clock'), read('t')];
+    for (let frame = 0; frame < 120; frame += 2.75) for (const [i] of times.entries()) expect(shown(clock, `a${i}`, 'x', frame)).toBeCloseTo(shown(own, `a${i}`, 'x', frame) as number, 8);
+    expect(shown(clock, 'a5', 'x', 7)).toBe(5);
+  });
   test('parent, self, and labels of the panel', () => {
     const one = film([box('a', { rotation: { value: 30 } }), box('b', { x: { formula: 'parent.turn + self.y' } }, { parent: 'a' })]);
     expect(shown(one, 'b', 'x', 0)).toBe(60);

@@ -8,6 +8,7 @@ import { channelSampler } from '../prepared-channel';
 import { hasKeys, ownTracks, type Track } from '../tracks';
 import { placeInside } from '../values';
 import { constantly } from './constantly';
+import type { Remembered } from './deep-values';
 import { drivesIn, type Drives, type Ground } from './drives';
 import { dialAddress, dialsNeeded, edgesThrough, type Edge } from './formula-rings';
 import { kindOf, measureOf, resolve, type Resolved } from './resolve';
@@ -62,8 +63,8 @@ function reader(project: Project, in_: Composition, layer: Layer, track: Track, 
     }
     return sample(frame);
   };
-  const drive = constantly(() => drives.of(layer, track.address)!.remembered);
-  const own = driven !== null ? (frame: Frames) => drive().at(frame) : moves === 'never' || !channel || !hasKeys(channel) ? constantly(() => keyed(0)) : keyed;
+  let drive: Remembered | null = null;
+  const own = driven !== null ? (frame: Frames) => (drive ??= drives.of(layer, track.address)!.remembered).at(frame) : moves === 'never' || !channel || !hasKeys(channel) ? constantly(() => keyed(0)) : keyed;
   const address = layer.kind === 'dials' ? dialAddress(layer, track) : null;
   const given = isPublic && address ? (frame: Frames) => {
     const { dials } = placeNow();

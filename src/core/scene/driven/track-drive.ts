@@ -66,7 +66,8 @@ export function trackDrive(ground: Ground, layer: Layer, track: NonNullable<Driv
     const value = raw(frame);
     return isGood(value) ? value : keyed(frame);
   };
-  const at = (frame: Frames) => settledAt(within, frame, () => { tooMuch = true; return keyed(frame); });
+  const giveUp = (frame: Frames) => { tooMuch = true; return keyed(frame); };
+  const at = (frame: Frames) => settledAt(within, frame, giveUp);
   const { start } = layer;
   // Whether it works at all is found once; most formulas ask no other, and nothing is put off for them. One moment serves for those that forget it.
   let way: 'unknown' | 'again' | 'anew' | 'others' = 'unknown';
