@@ -168,21 +168,13 @@ function pathValue(node: NodeOf<'path'>, { around }: Scope, time: Value | null):
   if (around.clockless && moves === 'in time') fail(node, `This changes over time, and ${around.clockless}.`);
   const [num, den] = around.rate;
   const when = time && numbers(time);
+  // A moment that dividing has left a hair beside a frame is that frame. Where the time is no number, neither is what is read then.
+  const readAt = (then: number, now: Frames) => (then - then === 0 ? read(dust(then as Frames)) : kind === 'number' ? NaN : read(now));
+  // Most times are the clock, and so long before or after it: frames of frames, without a way through seconds.
   const { ofClock, by, plus } = time ? straight(time) : { ofClock: false, by: 1, plus: 0 };
   const frames = (plus * num) / den;
-  // Most times are the clock, and so long before or after it: frames of frames, without a way through seconds.
-  const byClock = ({ frame }: Moment) => {
-    const then = frame * by + frames;
-    return then - then === 0 ? read(dust(then as Frames)) : kind === 'number' ? NaN : read(frame);
-  };
-  const then = (at: Moment) => {
-    const seconds = when!(at);
-    // Where the time is no number, neither is what is read then.
-    if (!Number.isFinite(seconds)) return kind === 'number' ? NaN : read(at.frame);
-    // A moment that dividing has left a hair beside a frame is that frame.
-    return read(dust(toFrames(seconds, [num, den])));
-  };
-  const value = made(node, kind, measure, [{ moves: moves === 'in time' && time?.moves === 'in place' ? 'in place' : moves }], when && moves === 'in time' ? (ofClock ? byClock : then) : ({ frame }) => read(frame));
+  const then = ofClock ? ({ frame }: Moment) => readAt(frame * by + frames, frame) : (at: Moment) => readAt(toFrames(when!(at), [num, den]), at.frame);
+  const value = made(node, kind, measure, [{ moves: moves === 'in time' && time?.moves === 'in place' ? 'in place' : moves }], when && moves === 'in time' ? then : ({ frame }) => read(frame));
   return rest.reduce(component, value);
 }
 

@@ -30,6 +30,15 @@ describe('values at other times', () => {
     for (let frame = 0; frame < 40_000; frame++) if (one.at(frame) !== frame * 2 || other.at(frame) !== `${frame}`) throw new Error(`at ${frame}`);
     for (const frame of [0, 1, 20_000, 39_999]) expect([one.at(frame), other.at(frame)]).toEqual([frame * 2, `${frame}`]);
   });
+  test('are let go of where they lie farthest from what is asked for', () => {
+    let worked = 0;
+    const one = remembered((frame) => { worked++; return frame; }, sharedRows());
+    // From far away towards what is asked for: the last come in are not the first to go.
+    settledAt((frame) => { one.at(frame); for (let time = 20_000; time > 0; time--) one.at(frame + time); return 0; }, 500, () => NaN);
+    const again = (from: number, to: number) => { worked = 0; settledAt(() => { one.at(500); for (let time = from; time < to; time++) one.at(time); return 0; }, 500, () => NaN); return worked; };
+    expect(again(500, 4500)).toBe(0);
+    expect(again(19_500, 20_500)).toBe(1000);
+  });
   test('come to their end however long the chain is, and are told where there is none in sight', () => {
     const shared = sharedRows();
     const chain: ReturnType<typeof remembered>[] = [remembered((frame) => frame, shared)];

@@ -10,6 +10,21 @@ const MOST_KEPT = 8_000_000;
 /** Times that are kept in one place. */
 const MOST_TIMES = 16_384;
 
+/** Numbers of neighbouring tracks at one time. What is not known is no number. */
+type Row = { from: number; values: Float64Array };
+
+/** A row that reaches to a track: it grows by as much again on that side, and begins with few. */
+function reachingTo(row: Row | undefined, track: number): Row {
+  if (!row) return { from: track & ~3, values: new Float64Array(4).fill(NaN) };
+  const { from, values } = row;
+  const to = from + values.length;
+  const first = track < from ? Math.max(0, Math.min(track, from - values.length)) : from;
+  const last = track >= to ? Math.max(track + 1, to + values.length) : to;
+  const wider = new Float64Array(last - first).fill(NaN);
+  wider.set(values, from - first);
+  return { from: first, values: wider };
+}
+
 /**
  * Values of the tracks of a composition at other times, in one place: for each time a row of numbers, one a track. What plays on asks all tracks for
  * the same few times, and walks along the same few rows. What is no number lies beside.
@@ -17,51 +32,59 @@ const MOST_TIMES = 16_384;
 class Rows {
   /** The rows that were asked for last, by the last bits of their frame. */
   private readonly times = [NaN, NaN, NaN, NaN, NaN, NaN, NaN, NaN];
-  private readonly near: Float64Array[] = [];
-  private readonly rows = new Map<Frames, Float64Array>();
+  private readonly near: Row[] = [];
+  private readonly rows = new Map<Frames, Row>();
   private others: Map<Frames, Map<number, unknown>> | null = null;
+  /** The time that was asked for first in the last work that came here: what lies around it is asked for next. */
+  private middle: Frames = 0 as Frames;
+  private asked = -1;
 
   constructor(readonly of: number) {}
 
   get(time: Frames, track: number): unknown {
+    if (this.asked !== works) {
+      this.asked = works;
+      this.middle = time;
+    }
     const slot = time & 7;
     const row = this.times[slot] === time ? this.near[slot]! : this.rows.get(time);
-    const found = row === undefined || track >= row.length ? NaN : row[track]!;
-    // No number means that it is not known.
-    return found === found ? found : this.others?.get(time)?.get(track);
+    if (row !== undefined) {
+      const { from, values } = row;
+      const found = track >= from && track < from + values.length ? values[track - from]! : NaN;
+      if (found === found) return found;
+    }
+    return this.others === null ? undefined : this.others.get(time)?.get(track);
   }
 
-  set(time: Frames, track: number, value: unknown, tracks: number): void {
+  set(time: Frames, track: number, value: unknown): void {
     if (typeof value !== 'number' || value !== value) {
       this.others ??= new Map();
       const there = this.others.get(time);
       if (there) there.set(track, value);
       else this.others.set(time, new Map([[track, value]]));
       kept += 4;
-      return this.letGo();
+      return this.letGo(time);
     }
     const slot = time & 7;
     let row = this.times[slot] === time ? this.near[slot]! : this.rows.get(time);
-    if (row === undefined || track >= row.length) {
-      const wider = new Float64Array(Math.max(4, 2 ** Math.ceil(Math.log2(tracks)))).fill(NaN);
-      if (row) wider.set(row);
-      kept += wider.length - (row?.length ?? 0);
+    if (row === undefined || track < row.from || track >= row.from + row.values.length) {
+      const wider = reachingTo(row, track);
+      kept += wider.values.length - (row?.values.length ?? 0);
       this.rows.set(time, (row = wider));
-      this.letGo();
+      this.letGo(time);
     }
-    row[track] = value;
+    row.values[track - row.from] = value;
     this.times[slot] = time;
     this.near[slot] = row;
   }
 
-  /** Lets go of what was kept first, where there is too much. */
-  private letGo(): void {
+  /** Lets go of the times that lie farthest from what is asked for, where there is too much; never of the one that was found just now. */
+  private letGo(found: Frames): void {
     if (kept <= MOST_KEPT && this.rows.size + (this.others?.size ?? 0) <= MOST_TIMES) return;
     this.times.fill(NaN);
-    let rest = this.rows.size / 2;
-    for (const [time, row] of this.rows) {
-      if (rest-- <= 0) break;
-      kept -= row.length;
+    const far = [...this.rows.keys()].filter((time) => time !== found).sort((a, b) => Math.abs(b - this.middle) - Math.abs(a - this.middle));
+    for (const time of far.slice(0, Math.ceil(far.length / 2))) {
+      kept -= this.rows.get(time)!.values.length;
       this.rows.delete(time);
     }
     this.others = null;
@@ -80,6 +103,8 @@ class TooMuch {}
 
 let depth = 0;
 let work = 0;
+/** Counts what is asked for from outside. */
+let works = 0;
 let kept = 0;
 let generation = 0;
 
@@ -121,7 +146,7 @@ export function remembered(value: (frame: Frames) => unknown, shared: SharedRows
       } finally {
         depth--;
       }
-      rowsNow(shared, place).set(frame, track, found, shared.tracks);
+      rowsNow(shared, place).set(frame, track, found);
       return found;
     },
   };
@@ -132,6 +157,7 @@ export function remembered(value: (frame: Frames) => unknown, shared: SharedRows
 export function settledAt<T>(value: (frame: Frames) => T, frame: Frames, whenTooMuch: (frame: Frames) => T): T {
   if (depth > 0) return value(frame);
   work = 0;
+  works++;
   depth = 1;
   try {
     return value(frame);
@@ -151,6 +177,7 @@ export function settledAt<T>(value: (frame: Frames) => T, frame: Frames, whenToo
 export function settled<T>(value: () => T, whenTooMuch: () => T): T {
   if (depth > 0) return value();
   work = 0;
+  works++;
   const waiting: (() => unknown)[] = [value];
   try {
     for (;;) {
