@@ -43,6 +43,9 @@ const ask = async (route: string, params: Record<string, string> = {}, body?: Ui
 };
 const told = async (answer: Response) => ({ status: answer.status, ...((await answer.json()) as { id?: string; message?: string; hash?: string }) });
 
+// How long a machine that is busy takes to refuse them is no matter here: bench/attacks.ts measures it.
+vi.setConfig({ testTimeout: 120_000 });
+
 describe('files that are small to send and much to take', () => {
   const files = hostileFiles(0.02);
   test.each(Object.keys(files))('%s: an answer in words, no fault of ours, and nothing left behind', async (name) => {
