@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
+import { findRings } from '../src/core/scene/ring-finder';
 // @ts-expect-error The scripts are plain JavaScript, without types.
 import { folderOf as folder, mayImport as may, TABLE as table } from '../scripts/house.mjs';
 
@@ -21,6 +22,11 @@ const code = files.filter((file) => !file.endsWith('.test.ts'));
 const importsOf = (file: string) => [...readFileSync(file, 'utf8').matchAll(/(?:^[^'\n]*\bfrom |^import |\bimport\()'([^'\n]+)'\)?/gm)].map((match) => match[1]!);
 const inSrc = (file: string) => path.relative(SRC, file).split(path.sep).join('/');
 
+/** What a file imports of its own kind that is there when it runs. */
+function valuesImportedBy(text: string): readonly string[] {
+  return [...text.matchAll(/^(?:import|export) (?!type )(?:(\{[^}]*\}|[^'{]*?) from )?'(\.[^']+)'/gm)].filter(([, names]) => !names?.startsWith('{') || names.slice(1, -1).split(',').some((name) => name.trim() !== '' && !name.trim().startsWith('type '))).map(([, , wanted]) => wanted!);
+}
+
 describe('the import table', () => {
   test('there are files in every folder of it', () => {
     for (const name of Object.keys(TABLE)) expect(code.some((file) => folderOf(inSrc(file)) === name), name).toBe(true);
@@ -35,6 +41,16 @@ describe('the import table', () => {
       });
     });
     expect(broken).toEqual([]);
+  });
+  test('no file leads back to itself by what it imports; types are no import', () => {
+    const known = new Set(code);
+    const next = (file: string) => valuesImportedBy(readFileSync(file, 'utf8')).flatMap((wanted) => {
+      const place = path.resolve(path.dirname(file), wanted);
+      return [place, `${place}.ts`, `${place}.tsx`, path.join(place, 'index.ts')].find((one) => known.has(one)) ?? [];
+    });
+    expect(code.filter((file) => next(file).length > 1).length).toBeGreaterThan(200);
+    expect([...findRings(code, next).keys()].map(inSrc)).toEqual([]);
+    expect(valuesImportedBy("import type { A } from './a';\nimport { type B } from './b';\nimport { type C, d } from './c';\nexport { e } from './e';")).toEqual(['./c', './e']);
   });
   test('would notice a breach', () => {
     expect(mayImport('core/time', 'core/keys')).toBe(false);

@@ -3,14 +3,14 @@ import { DUST, dust, inSpans, type Frames } from '../time';
 import { pieces } from '../timing';
 import { copySteps } from './copy-steps';
 import { deepIdentity } from './deep-identity';
-import { keyTimeAt, sourceTimeAt, timingOf } from './layer-timing';
+import { placeInside, timingOf } from './ask';
+import { keyTimeAt, sourceTimeAt } from './source-time';
 import { channelSampler, canChange } from './prepared-channel';
 import { inPlace, placeNow } from './place';
 import { ringSuffix, sourcesOf } from './rings';
 import { asSampled } from './sampled-layer';
 import { compositionOf, sourceOf } from './source';
 import { ownTracks } from './tracks';
-import { placeInside } from './values';
 
 /** Longer compositions are not walked frame by frame; their activity is told as still. */
 const LONGEST = 100_000;

@@ -1,10 +1,10 @@
 import { inOrder, isDrawn, member, parentOf, type Composition, type Layer, type Project } from '../model';
 import { inSpans, type Frames } from '../time';
 import { deepIdentity } from './deep-identity';
-import { drivesIn } from './driven/drives';
+import { drivesIn } from './ask';
 import { meaningIn, tempoOf } from './driven/formula-grounds';
 import { hasFormulas } from './driven/live-formulas';
-import { sourceTimeAt } from './layer-timing';
+import { sourceTimeAt } from './source-time';
 import { lookOfAsset, lookOfLayer } from './looks';
 import { assetOf, compositionOf, sourceOf } from './source';
 

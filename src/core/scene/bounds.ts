@@ -2,7 +2,7 @@ import { boundsOfItems, reachOf, type Bounds } from '../display';
 import type { FaceLookup } from '../lettering';
 import { isDrawn, type Composition, type Layer, type Project } from '../model';
 import type { Frames } from '../time';
-import { keyTimeAt } from './layer-timing';
+import { keyTimeAt } from './source-time';
 import { asSampled } from './sampled-layer';
 import { prepareLayer } from './prepared-layer';
 import { assetOf, compositionOf } from './source';

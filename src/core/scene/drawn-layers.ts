@@ -1,7 +1,7 @@
 import type { Matrix } from '../display';
 import { inOrder, isDrawn, type Composition, type Layer, type LayerOf, type Project } from '../model';
 import { dust, inSpans, type Frames, type Span } from '../time';
-import { keyTimeAt } from './layer-timing';
+import { keyTimeAt } from './source-time';
 import { washesOver } from './leaned-on';
 import { prepareLayer, type PreparedLayer } from './prepared-layer';
 import { asSampled, isSampledApart } from './sampled-layer';

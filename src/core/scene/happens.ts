@@ -1,7 +1,7 @@
 import { member, type Composition, type Layer, type Project } from '../model';
 import { dust, inSpans, type Frames, type Span } from '../time';
 import { activityInSteps, changesOf, sameValue } from './activity';
-import { keyTimeAt, sourceTimeAt } from './layer-timing';
+import { keyTimeAt, sourceTimeAt } from './source-time';
 import { canChange, channelSampler } from './prepared-channel';
 import { asSampled } from './sampled-layer';
 import { sourceOf } from './source';

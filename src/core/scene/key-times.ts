@@ -1,8 +1,8 @@
-import { inTime, type Composition, type Layer, type Project } from '../model';
+import type { Composition, Layer } from '../model';
 import { hull, type Frames } from '../time';
 import { preimages, type Showing, type TimeMap } from '../timing';
-import { timingOf } from './layer-timing';
-import { keyedTracks, type Clock } from './tracks';
+import type { LayerTiming } from './layer-timing';
+import type { Clock } from './tracks';
 
 /**
  * How the host's frames and the times of a track's keys lead to one another: what `start` and the steps on keys make of
@@ -24,9 +24,11 @@ export type KeyTimes = {
 type Known = { readonly timing: object; readonly from: Frames; readonly to: Frames; readonly byName: Map<string, KeyTimes> };
 const remembered = new WeakMap<Layer, Known>();
 
-/** The key times of a track; the same layer in the same surroundings answers with the same object. */
-export function keyTimesOf(project: Project, host: Composition, layer: Layer, track: { readonly spec: { readonly clock: Clock }; readonly operator: string | null; readonly address?: string } = OWN): KeyTimes {
-  const timing = timingOf(project, host, layer);
+/** What of a track says in which time its keys stand. */
+export type KeyClock = { readonly spec: { readonly clock: Clock }; readonly operator: string | null; readonly address?: string };
+
+/** The key times of a track of a layer with that timing; the same layer in the same surroundings answers with the same object. */
+export function keyTimesIn(timing: LayerTiming, host: Composition, layer: Layer, track: KeyClock): KeyTimes {
   const outer = hull(layer.spans);
   // A bar's end is no frame of it, and yet motion ends there.
   const [from, to] = [Math.min(0, outer?.[0] ?? 0), Math.max(host.duration, outer?.[1] ?? 0) + 1];
@@ -40,9 +42,7 @@ export function keyTimesOf(project: Project, host: Composition, layer: Layer, tr
   return times;
 }
 
-const OWN = { spec: { clock: 'layer' }, operator: null } as const;
-
-function prepare(layer: Layer, stack: ReturnType<typeof timingOf>['stack'], clock: Clock, operator: string | null, from: Frames, to: Frames): KeyTimes {
+function prepare(layer: Layer, stack: LayerTiming['stack'], clock: Clock, operator: string | null, from: Frames, to: Frames): KeyTimes {
   switch (clock) {
     case 'layer': return stack.keySteps.every((step) => step.tracks !== null) ? shifted(layer.start, stack.keyEntry) : bent(stack.keys, from, to);
     case 'source': return bent(stack.entry, from, to);
@@ -75,14 +75,6 @@ function bent(map: TimeMap, from: Frames, to: Frames): KeyTimes {
 /** The host frame at which a key time would stand if nothing bent the time of the layer's keys: for keys that are never met. */
 export function unbent(layer: Layer, at: Frames): Frames {
   return at + layer.start;
-}
-
-/** Every host moment at which a key of the layer stands, whatever its track. */
-export function keyMomentsOf(project: Project, host: Composition, layer: Layer): readonly Frames[] {
-  return keyedTracks(project, layer).flatMap((track) => {
-    const { moments } = keyTimesOf(project, host, layer, track);
-    return inTime(track.channel!.keys).flatMap((key) => moments(key.at).map(({ from }) => from));
-  });
 }
 
 /**

@@ -1,7 +1,6 @@
 import { hasContentTime, inOrder, inTime, member, momentAt, type Composition, type Layer, type Project } from '../model';
-import { dust, DUST, inSpans, type Frames } from '../time';
 import { prepareStack, type OperatorNode, type PreparedStack } from '../timing';
-import { drivesIn, type Drives } from './driven/drives';
+import type { Drives } from './driven/drives';
 import { liveFormulas } from './driven/live-formulas';
 import { sourceOf, type Source } from './source';
 
@@ -11,10 +10,9 @@ export type LayerTiming = { readonly stack: PreparedStack; readonly source: Sour
 type Remembered = { readonly host: Composition; readonly behind: unknown; /** What its formulas are made of, and what their numbers are in this place; null where it has none. */ readonly drives: Drives | null; readonly numbers: string; readonly timing: LayerTiming };
 const remembered = new WeakMap<Layer, Remembered>();
 
-/** Prepares a layer's timing once per edit of the layer, its composition or its source. */
-export function timingOf(project: Project, host: Composition, layer: Layer): LayerTiming {
+/** Prepares a layer's timing once per edit of the layer, its composition or its source. `drives` are the formulas that it holds any of; null where it holds none. */
+export function preparedTiming(project: Project, host: Composition, layer: Layer, drives: Drives | null): LayerTiming {
   const behind = 'source' in layer ? (project.compositions.by[layer.source] ?? project.assets.by[layer.source]) : null;
-  const drives = liveFormulas(layer).operators.length > 0 ? drivesIn(project, host) : null;
   const numbers = drives ? numbersNow(drives, layer) : '';
   const known = remembered.get(layer);
   if (known && known.host.rate === host.rate && known.behind === behind && known.drives === drives && known.numbers === numbers) return known.timing;
@@ -43,38 +41,4 @@ function numbersNow(drives: Drives, layer: Layer): string {
 /** The composition that a nest shows, or null. */
 function shownBy(project: Project, layer: Layer): Composition | null {
   return layer.kind === 'nest' ? (member(project.compositions.by, layer.source) ?? null) : null;
-}
-
-/** A stop on the way from the composition's frame to the picture's. */
-export type Trace = (stop: { readonly kind: 'start' | 'operator' | 'held' | 'shown'; readonly id: string; readonly title: string; readonly at: Frames }) => void;
-
-/**
- * The source time that a layer shows at a host frame, or null where nothing shows. A layer without content answers its
- * key time. Spans are asked too unless `anywhere` is set.
- */
-export function sourceTimeAt(project: Project, host: Composition, layer: Layer, frame: Frames, anywhere = false, trace?: Trace): Frames | null {
-  if (!anywhere && !inSpans(layer.spans, frame)) return null;
-  const { stack, source, lost } = timingOf(project, host, layer);
-  if (lost) return null;
-  if (!source) return stack.keys.at(frame);
-  let at = stack.content.at(frame);
-  if (trace) {
-    trace({ kind: 'start', id: '', title: `${layer.name} starts at ${layer.start}`, at: stack.entry.at(frame) });
-    for (const step of stack.steps) trace({ kind: 'operator', id: step.id, title: step.title, at: step.after.at(frame) });
-  }
-  // Numbers too large to be worked out come to none: nothing shows there.
-  if (!(at >= -DUST && at < source.D)) return null;
-  at = Math.max(0, at);
-  if (layer.sampling === 'whole') {
-    at = Math.min(source.D - 1, Math.floor(at + DUST));
-    trace?.({ kind: 'held', id: '', title: 'Whole frames', at });
-  }
-  return at;
-}
-
-/** The time of a layer's own channels at a host frame. */
-export function keyTimeAt(project: Project, host: Composition, layer: Layer, frame: Frames): Frames {
-  // Without operators the layer counts from its start, whatever it shows.
-  if (layer.timing.order.length === 0) return dust(frame - layer.start);
-  return timingOf(project, host, layer).stack.keys.at(frame);
 }

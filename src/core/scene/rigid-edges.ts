@@ -1,7 +1,7 @@
 import { inOrder, momentAt, type Composition, type Layer, type Project } from '../model';
 import { ratio, type Frames } from '../time';
 import { isMoment, preimages, tiedTime, type Tie } from '../timing';
-import { timingOf } from './layer-timing';
+import { timingOf } from './ask';
 import { compositionOf, sourceOf } from './source';
 
 type Rigid = Composition['rigid'];

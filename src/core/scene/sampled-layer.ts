@@ -1,7 +1,6 @@
 import { inOrder, type Composition, type Layer, type Project } from '../model';
-import { drivesIn } from './driven/drives';
 import { isDriven } from './driven/live-formulas';
-import { timingOf } from './layer-timing';
+import { drivesIn, timingOf } from './ask';
 import { canChange, sampledBy, warped } from './prepared-channel';
 import { hasKeys, ownTracks } from './tracks';
 

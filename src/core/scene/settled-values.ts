@@ -1,7 +1,7 @@
 import { inOrder, member, type Composition, type Project } from '../model';
 import type { Frames } from '../time';
 import { trackAt, tracksOf } from './tracks';
-import { valueAt } from './values';
+import { valueAt } from './ask';
 
 /** What every track of every layer, or of some, shows at a frame: what makes a picture that shall not change. By `layer/track`. */
 export function settledValues(project: Project, composition: Composition, layers: readonly string[] | null, frame: Frames): Readonly<Record<string, unknown>> {

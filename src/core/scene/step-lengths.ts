@@ -1,7 +1,7 @@
 import { hasContentTime, type Composition, type Layer, type Project } from '../model';
 import { ratio, type Frames } from '../time';
 import { compose, lasts, type Step } from '../timing';
-import { timingOf } from './layer-timing';
+import { timingOf } from './ask';
 import { keyedLength } from './keyed-length';
 
 /** What a step makes of how long there is something new to see: host frames before it and with it; null is without end. */

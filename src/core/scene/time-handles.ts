@@ -1,7 +1,7 @@
 import { inTime, member, type Composition, type Layer, type Project } from '../model';
 import { hull, type Frames } from '../time';
 import { composeAll, operatorOf, preimages, tiedFields, type OperatorFields, type PreparedStack, type Tie, type TimeHandle } from '../timing';
-import { timingOf } from './layer-timing';
+import { timingOf } from './ask';
 import { compositionOf, sourceOf } from './source';
 
 /** A handle of a step on what a layer shows, where it stands over the host's frames. */

@@ -1,7 +1,7 @@
 import { multiply, type Matrix } from '../display';
 import { parentOf, type Composition, type Layer, type Project } from '../model';
 import type { Frames } from '../time';
-import { keyTimeAt } from './layer-timing';
+import { keyTimeAt } from './source-time';
 import { prepareLayer } from './prepared-layer';
 import { asSampled } from './sampled-layer';
 

@@ -1,7 +1,10 @@
-import type { Fault, Moves, Outcome } from '../../formulas';
+import type { Fault, Moves } from '../../formulas';
 import { channelAt, inOrder, type Asset, type Composition, type Layer, type Project } from '../../model';
 import type { Frames } from '../../time';
 import { operatorOf, type Driven, type OperatorContext, type OperatorNode } from '../../timing';
+import type { KeyClock, KeyTimes } from '../key-times';
+import type { LayerTiming } from '../layer-timing';
+import type { Place } from '../place';
 import { assetOf, compositionOf } from '../source';
 import { sourcesOf } from '../rings';
 import type { Track } from '../tracks';
@@ -54,14 +57,22 @@ export type Drives = {
   readonly numbers: (layer: Layer, node: OperatorNode, side: OperatorContext['on']) => Readonly<Record<string, number>> | null;
 };
 
+/** What formulas ask of the scene: other formulas, when things happen, and where they are asked. */
+export type Ask = {
+  readonly drivesIn: (project: Project, host: Composition) => Drives;
+  readonly timingOf: (project: Project, host: Composition, layer: Layer) => LayerTiming;
+  readonly keyTimesOf: (project: Project, host: Composition, layer: Layer, track: KeyClock) => KeyTimes;
+  readonly placeInside: (project: Project, host: Composition, nest: Layer, frame: Frames, only?: ReadonlySet<string>) => Place;
+};
+
 /** Where formulas are made ready: their composition, and all of its formulas. */
-export type Ground = { readonly project: Project; readonly host: Composition; readonly drives: Drives; /** Values that others read at other times. */ readonly rows: SharedRows };
+export type Ground = { readonly project: Project; readonly host: Composition; readonly drives: Drives; readonly ask: Ask; /** Values that others read at other times. */ readonly rows: SharedRows };
 
 type Known = { /** The project that it was asked in last. */ project: Project; readonly behind: readonly (Composition | Asset | null)[]; readonly drives: Drives };
 const known = new WeakMap<Composition, Known>();
 
-/** The formulas of a composition; the same as long as neither it nor what its nests show is changed. */
-export function drivesIn(project: Project, host: Composition): Drives {
+/** The formulas of a composition, made ready; the same as long as neither it nor what its nests show is changed. */
+export function preparedDrives(project: Project, host: Composition, ask: Ask): Drives {
   const found = known.get(host);
   // It is asked for every value: in the same project there is nothing to compare.
   if (found?.project === project) return found.drives;
@@ -70,7 +81,7 @@ export function drivesIn(project: Project, host: Composition): Drives {
     found.project = project;
     return found.drives;
   }
-  const drives = prepare(project, host);
+  const drives = prepare(project, host, ask);
   known.set(host, { project, behind, drives });
   return drives;
 }
@@ -90,12 +101,12 @@ function behindOf(project: Project, host: Composition): readonly (Composition | 
   return all;
 }
 
-function prepare(project: Project, host: Composition): Drives {
+function prepare(project: Project, host: Composition, ask: Ask): Drives {
   const byKey = new Map<string, Drive>();
   const making = new Set<string>();
   const live = (layer: Layer, address: string) => liveFormulas(layer).tracks.find(({ track }) => track.address === address);
   let rings: ReadonlyMap<string, readonly string[]> | null = null;
-  const ringOf = (key: string) => (rings ??= ringsAmong(project, host, self)).get(key) ?? null;
+  const ringOf = (key: string) => (rings ??= ringsAmong(ask, project, host, self)).get(key) ?? null;
 
   const once = (key: string, make: () => Drive): Drive => {
     let drive = byKey.get(key);
@@ -131,13 +142,13 @@ function prepare(project: Project, host: Composition): Drives {
     tried(layer, track, text) {
       const reads: Edge[] = [];
       const start = keyOf(host, layer, track.address);
-      return trackDrive(ground, layer, { ...track, channel: track.channel ?? channelAt(track.spec.start) }, text, constantly(() => ringFrom(project, start, `${layer.name}.${track.spec.label.toLowerCase()}`, reads)), reads);
+      return trackDrive(ground, layer, { ...track, channel: track.channel ?? channelAt(track.spec.start) }, text, constantly(() => ringFrom(ask, project, start, `${layer.name}.${track.spec.label.toLowerCase()}`, reads)), reads);
     },
     part: (layer, track, text) => trackDrive(ground, layer, { ...track, channel: track.channel ?? channelAt(track.spec.start) }, text, () => null, [], true),
     triedOn(layer, node, field, text) {
       const reads: Edge[] = [];
       const start = keyOf(host, layer, `op:${node.id}.${field}`);
-      return operatorDrive(ground, { layer, node, field, side: homeOf(project, host, layer, node) }, text, constantly(() => ringFrom(project, start, `${layer.name}'s timing`, reads)), reads);
+      return operatorDrive(ground, { layer, node, field, side: homeOf(project, host, layer, node) }, text, constantly(() => ringFrom(ask, project, start, `${layer.name}'s timing`, reads)), reads);
     },
     movesOf(layer, address) {
       if (!live(layer, address)) return null;
@@ -174,24 +185,10 @@ function prepare(project: Project, host: Composition): Drives {
       return faults && faults({ ...node, ...found }).length > 0 ? null : found;
     },
   };
-  const ground: Ground = { project, host, drives: self, rows: sharedRows() };
+  const ground: Ground = { project, host, drives: self, rows: sharedRows(), ask };
   return self;
 }
 
 /** Formulas that are made ready within one another: which of them stand still is not followed further. */
 const LONGEST_CHAIN = 30;
 let chain = 0;
-
-/** What is wrong with a formula: how it is written, or that it needs itself. */
-export function faultOf(outcome: Outcome, ring: readonly string[] | null, text: string): Fault | null {
-  if (!outcome.ok) return outcome.fault;
-  return ring ? { from: 0, to: text.length, message: `This formula needs its own value: ${ring.join(' → ')}.` } : null;
-}
-
-/** A value that can be shown: numbers must be numbers. */
-export function isGood(value: unknown): boolean {
-  if (typeof value === 'number') return Number.isFinite(value);
-  if (Array.isArray(value) && value.length === 2) return (value[0] as number) - (value[0] as number) === 0 && (value[1] as number) - (value[1] as number) === 0;
-  if (Array.isArray(value)) return value.every((one) => typeof one !== 'number' || Number.isFinite(one));
-  return true;
-}

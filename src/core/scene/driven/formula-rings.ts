@@ -1,7 +1,7 @@
 import { inOrder, type Composition, type Layer, type LayerOf, type Project } from '../../model';
 import { findRings } from '../ring-finder';
 import { tracksOf, type Track } from '../tracks';
-import { drivesIn, type Drives } from './drives';
+import type { Ask, Drives } from './drives';
 import { liveFormulas } from './live-formulas';
 import type { Resolved } from './resolve';
 
@@ -18,12 +18,12 @@ export function dialAddress(layer: Layer, track: Pick<Track, 'path'>): string {
 }
 
 /** What reading a track needs: it, the timing and the given dials of each nest on the way, and what bends the time of its own keys. */
-export function edgesThrough(project: Project, from: Composition, { through, host, layer }: Pick<Resolved, 'through' | 'host' | 'layer'>, track: Track): readonly Edge[] {
+export function edgesThrough(ask: Ask, project: Project, from: Composition, { through, host, layer }: Pick<Resolved, 'through' | 'host' | 'layer'>, track: Track): readonly Edge[] {
   const target: Edge = { host, layer, address: track.address, name: `${[...through.map(({ nest }) => `${nest.name}/`)].join('')}${layer.name}.${track.spec.label.toLowerCase()}` };
   if (from === host) return [target];
   const onTheWay = through.flatMap(({ host: outer, nest }) => timesOf(outer, nest, (on) => on !== 'keys'));
   // A dial of the source that the track needs is, in there, what the nest gives.
-  const dials = dialsNeeded(project, through, [target]).flatMap((needed, i) => givenEdges(project, through[i]!, needed));
+  const dials = dialsNeeded(ask, project, through, [target]).flatMap((needed, i) => givenEdges(project, through[i]!, needed));
   return [...onTheWay, ...dials, target];
 }
 
@@ -32,11 +32,11 @@ function givenEdges(project: Project, { host, nest }: Resolved['through'][number
 }
 
 /** For each nest on a way, the public dials of what it shows that reading something at its end needs. */
-export function dialsNeeded(project: Project, through: Resolved['through'], targets: readonly Edge[]): readonly ReadonlySet<string>[] {
+export function dialsNeeded(ask: Ask, project: Project, through: Resolved['through'], targets: readonly Edge[]): readonly ReadonlySet<string>[] {
   const all: ReadonlySet<string>[] = [];
   let wanted = targets;
   for (let i = through.length - 1; i >= 0; i--) {
-    const needed = new Set(wanted.flatMap((one) => publicDialsRead(project, one)));
+    const needed = new Set(wanted.flatMap((one) => publicDialsRead(ask, project, one)));
     all.unshift(needed);
     const step = through[i]!;
     wanted = [...timesOf(step.host, step.nest, (on) => on !== 'keys'), ...givenEdges(project, step, needed)];
@@ -50,8 +50,8 @@ function timesOf(host: Composition, layer: Layer, counts: (on: string) => boolea
 }
 
 /** What something needs directly. */
-function needs(project: Project, { host, layer, address }: Edge): readonly Edge[] {
-  const drives = drivesIn(project, host);
+function needs(ask: Ask, project: Project, { host, layer, address }: Edge): readonly Edge[] {
+  const drives = ask.drivesIn(project, host);
   if (address.startsWith('op:')) {
     const live = liveFormulas(layer).operators.find(({ node, field }) => `op:${node.id}.${field}` === address);
     return live ? (drives.all().find((one) => one.layer === layer && one.operator?.id === live.node.id && one.operator.field === live.field)?.reads ?? []) : [];
@@ -61,7 +61,7 @@ function needs(project: Project, { host, layer, address }: Edge): readonly Edge[
 }
 
 /** The public dials of its own composition that a track comes to, through whatever it needs there. */
-function publicDialsRead(project: Project, start: Edge): readonly string[] {
+function publicDialsRead(ask: Ask, project: Project, start: Edge): readonly string[] {
   const found = new Set<string>();
   const seen = new Set<string>();
   const waiting = [start];
@@ -74,13 +74,13 @@ function publicDialsRead(project: Project, start: Edge): readonly string[] {
       const dial = inOrder((layer as LayerOf<'dials'>).dials).find(({ id }) => `${id}.value` === edge.address);
       if (dial?.public) found.add(`${layer.id}/${dial.id}`);
     }
-    waiting.push(...needs(project, edge));
+    waiting.push(...needs(ask, project, edge));
   }
   return [...found];
 }
 
 /** The formulas of a composition that need themselves, by key, each with the way round in names. */
-export function ringsAmong(project: Project, host: Composition, drives: Drives): ReadonlyMap<string, readonly string[]> {
+export function ringsAmong(ask: Ask, project: Project, host: Composition, drives: Drives): ReadonlyMap<string, readonly string[]> {
   const edges = new Map<string, Edge>();
   const intern = (edge: Edge) => {
     const key = keyOf(edge.host, edge.layer, edge.address);
@@ -91,7 +91,7 @@ export function ringsAmong(project: Project, host: Composition, drives: Drives):
   const following = new Map<Edge, readonly Edge[]>();
   const next = (edge: Edge) => {
     let list = following.get(edge);
-    if (!list) following.set(edge, (list = [...new Set(needs(project, edge).map(intern))]));
+    if (!list) following.set(edge, (list = [...new Set(needs(ask, project, edge).map(intern))]));
     return list;
   };
   const starts = drives.all().map(({ layer, track, operator }) => intern({
@@ -107,7 +107,7 @@ export function ringsAmong(project: Project, host: Composition, drives: Drives):
 }
 
 /** The way from what a formula reads back to where it would stand, by names; null where there is none. */
-export function ringFrom(project: Project, start: string, name: string, reads: readonly Edge[]): readonly string[] | null {
+export function ringFrom(ask: Ask, project: Project, start: string, name: string, reads: readonly Edge[]): readonly string[] | null {
   const from = new Map<string, { readonly edge: Edge; readonly by: string | null }>();
   const waiting: string[] = [];
   const meet = (edge: Edge, by: string | null) => {
@@ -124,7 +124,7 @@ export function ringFrom(project: Project, start: string, name: string, reads: r
       for (let at: string | null = from.get(start)!.by; at; at = from.get(at)!.by) way.unshift(from.get(at)!.edge.name);
       return [name, ...way, name];
     }
-    for (const one of needs(project, edge)) meet(one, waiting[i]!);
+    for (const one of needs(ask, project, edge)) meet(one, waiting[i]!);
   }
   return null;
 }

@@ -1,6 +1,6 @@
 import { readsName } from '../../formulas';
 import type { Composition, Layer, Project } from '../../model';
-import { timingOf } from '../layer-timing';
+import { timingOf } from '../ask';
 import { hasKeys, type Track } from '../tracks';
 
 /** That keys and a formula move the same thing: in a few words for its lane, and in a sentence. */

@@ -6,7 +6,8 @@ import { placeNow } from '../place';
 import { sourceOf } from '../source';
 import { aroundLayer } from './around-layer';
 import { remembered, settled } from './deep-values';
-import { faultOf, type Drive, type Ground } from './drives';
+import type { Drive, Ground } from './drives';
+import { faultOf } from './fault-of';
 import type { Edge } from './formula-rings';
 
 /** A field of an operator, on one of the sides that it acts on. */

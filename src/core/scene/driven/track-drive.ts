@@ -1,21 +1,21 @@
 import { compile, type Compiled, type FormulaMoment, type OfFrame } from '../../formulas';
 import type { Layer } from '../../model';
 import { dust, type Frames } from '../../time';
-import { keyTimesOf } from '../key-times';
-import { timingOf } from '../layer-timing';
 import { placeNow } from '../place';
 import { channelSampler, sampleChannel } from '../prepared-channel';
 import { hasKeys, trackAt, type Track } from '../tracks';
 import { aroundLayer } from './around-layer';
 import { constantly } from './constantly';
 import { remembered, settledAt } from './deep-values';
-import { faultOf, isGood, type Drive, type Ground } from './drives';
+import type { Drive, Ground } from './drives';
+import { faultOf } from './fault-of';
 import type { Edge } from './formula-rings';
+import { isGood } from './is-good';
 import { kindOf, measureOf } from './resolve';
 
 /** The formula of a track, made ready. `anyKind`: whatever kind it comes to is taken. */
 export function trackDrive(ground: Ground, layer: Layer, track: NonNullable<Drive['track']>, text: string, ring: Drive['ring'], reads: Edge[] = [], anyKind = false): Drive {
-  const { project, host } = ground;
+  const { project, host, ask } = ground;
   const { channel, spec, address } = track;
   const isDial = layer.kind === 'dials' || spec.clock === 'source';
   // What a nest's dial is, is known with its source.
@@ -26,15 +26,15 @@ export function trackDrive(ground: Ground, layer: Layer, track: NonNullable<Driv
     if (held === undefined) held = heldBy();
     return held ? held(frame) : dust(frame - layer.start);
   };
-  const heldBy = (): typeof held => { const { stack } = timingOf(project, host, layer); return stack.keySteps.length === 0 ? null : stack.heldFor(address).at; };
+  const heldBy = (): typeof held => { const { stack } = ask.timingOf(project, host, layer); return stack.keySteps.length === 0 ? null : stack.heldFor(address).at; };
   let times: ((frame: Frames) => Frames) | null = null;
   const sampler = channelSampler(channel, full.spec.type);
-  const keyed = (frame: Frames) => sampler((times ??= keyTimesOf(project, host, layer, full).at)(frame));
+  const keyed = (frame: Frames) => sampler((times ??= ask.keyTimesOf(project, host, layer, full).at)(frame));
   const moving = hasKeys(channel);
   // Without steps on keys their time is the layer's.
   let plain: boolean | null = null;
   const keyedAt = (moment: FormulaMoment) => {
-    if (plain === null) plain = full.spec.clock === 'layer' && timingOf(project, host, layer).stack.keySteps.length === 0;
+    if (plain === null) plain = full.spec.clock === 'layer' && ask.timingOf(project, host, layer).stack.keySteps.length === 0;
     return plain ? sampler(moment.f) : keyed(moment.frame);
   };
   // What stands still is a part of the formula; only what moves has to be asked for.
@@ -91,7 +91,7 @@ export function trackDrive(ground: Ground, layer: Layer, track: NonNullable<Driv
     if (way === 'unknown') {
       if (outcome.ok) ({ run } = outcome.formula);
       if (outcome.ok && outcome.formula.affine) ({ of, by, plus } = outcome.formula.affine);
-      const alone = outcome.ok && !ring() && !asksOthers && timingOf(project, host, layer).stack.keySteps.length === 0;
+      const alone = outcome.ok && !ring() && !asksOthers && ask.timingOf(project, host, layer).stack.keySteps.length === 0;
       if (alone && outcome.ok && outcome.formula.affine) ({ ofFrame } = outcome.formula.affine);
       way = !alone ? 'others' : outcome.formula.forgets && !outcome.formula.counts ? 'again' : 'anew';
       return sample(x);

@@ -3,7 +3,7 @@ import { inOrder, type Composition, type Layer, type Project } from '../../model
 import type { Frames } from '../../time';
 import { aroundLayer } from './around-layer';
 import { settled, sharedRows } from './deep-values';
-import { drivesIn } from './drives';
+import { ASK, drivesIn } from '../ask';
 
 /** Frames that nothing is ever apart. */
 const MOST = 1e9;
@@ -17,7 +17,7 @@ export type WorkedFor = { readonly index: number; readonly count: number; readon
  */
 export function framesWorkedOut(project: Project, host: Composition, layer: Layer, text: string, { index, count, frame }: WorkedFor): number | Fault {
   const outcome = compile(text, {
-    ...aroundLayer({ project, host, drives: drivesIn(project, host), rows: sharedRows() }, layer, [], () => undefined),
+    ...aroundLayer({ project, host, drives: drivesIn(project, host), rows: sharedRows(), ask: ASK }, layer, [], () => undefined),
     gives: { kind: 'number', measure: 'plain', frames: true }, ownRate: host.rate, keyed: null, clockless: 'a stagger is worked out once',
     frameOf: (at) => at.frame, momentAt: (f, from) => ({ ...from, f }),
   });
