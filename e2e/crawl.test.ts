@@ -178,11 +178,14 @@ async function crawl(part: string, open: () => Promise<void>, least: number, mos
       return null;
     }, { root: part, known: [...pressed], skip: DOWNLOADS.source });
     if (name === null) break;
+    const marked = page.locator('[data-crawl]').first();
+    // A problem that was taken back goes from the list by itself, and its mend with it: what is gone before it can be pressed is no control.
+    const isThere = await marked.hover({ timeout: 8000 }).then(() => true, async (fault: unknown) => { if ((await marked.count()) > 0) throw fault; return false; });
+    if (!isThere) continue;
     pressed.add(name);
-    await page.locator('[data-crawl]').first().hover({ timeout: 8000 });
     const before = await atRest();
     const had = files;
-    await page.locator('[data-crawl]').first().click({ timeout: 8000 });
+    await marked.click({ timeout: 8000 });
     if (!(await changed(before, () => files > had))) silent.push(name);
   }
   page.off('filechooser', count);
