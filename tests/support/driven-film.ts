@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { writtenName } from '../../src/core/formulas';
 import { inOrder, type Composition, type Layer, type Project } from '../../src/core/model';
-import { sourceOf } from '../../src/core/scene';
+import { sourceOf, trackAt } from '../../src/core/scene';
 import { randomFilm } from './random-film';
 
 type Wish = { readonly comp: number; readonly layer: number; readonly track: string; readonly form: number; readonly one: number; readonly other: number };
@@ -15,6 +15,9 @@ function readable(project: Project, { layers }: Composition, i: number): string 
   if (layer.kind === 'dials') return `${name(layer.name)}.${name(inOrder(layer.dials)[0]!.name)}`;
   if (layer.kind === 'audio') return '3';
   const inside = layer.kind === 'nest' && i % 2 === 0 ? project.compositions.by[layer.source] : undefined;
+  const given = layer.kind === 'nest' && i % 3 === 0 ? Object.keys(layer.dials)[0] : undefined;
+  const dial = given === undefined ? null : trackAt(project, layer, given);
+  if (dial && dial.spec.label !== dial.address) return `${name(layer.name)}.${name(dial.spec.label)}`;
   const inner = inside && inOrder(inside.layers).find(({ kind }) => kind !== 'audio' && kind !== 'dials');
   if (inner) return `${name(layer.name)}/${name(inner.name)}.${pick(['x', 'turn', 'y'], i >> 2)}`;
   return `${name(layer.name)}.${pick(['x', 'rotation', 'y', 'position.x'], i >> 2)}`;

@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { projectOf } from '../../../../tests/support/projects';
 import { checkProject } from '../../checks';
-import { drivesIn, trackAt, valueAt } from '../../scene';
+import { deepIdentity, drivesIn, trackAt, valueAt } from '../../scene';
 import { inOrder, type Project } from '../../model';
-import { applyPatches, idsFromDocument, losses, work, type Event } from '..';
+import { applyPatches, idsFromDocument, losses, patchOf, work, type Event } from '..';
 
 const film = (layers: readonly object[], more: readonly object[] = [], fields: object = {}): Project => projectOf([{ id: 'main', name: 'Main', duration: 120, rate: [30, 1], ...fields, layers }, ...more] as never);
 const lamp = { id: 'lamp', name: 'Lamp', kind: 'null', channels: { rotation: { keys: [{ id: 'a', at: 0, value: 0 }, { id: 'b', at: 60, value: 120 }] }, x: { value: 40 } } };
@@ -172,6 +172,17 @@ test('a nest that is given dials is taken apart: its dials come out as what they
   expect(codes(apart).filter((code) => code.startsWith('formula'))).toEqual([]);
   const refused = (formula: string) => (tried(nest({ 'desk/sway': { value: 10, formula } }), 'layers.unnest', { layer: 'n' }) as { refused: string }).refused;
   expect([refused('f'), refused('self.x'), refused('parent.x'), refused('Use.y'), refused('since(1)')]).toEqual(['Sway of Use is driven by a formula, and the dials inside begin at another time; turn it into keys, or take it away, first.', ...Array(4).fill('Sway of Use is driven by a formula that asks Use itself, which goes; turn it into keys, or take it away, first.') as string[]]);
+});
+
+test('a public dial that is called otherwise inside is read by its new name outside, and nothing is seen of it', () => {
+  const reel = { id: 'reel', name: 'Reel', duration: 90, rate: [30, 1], layers: [{ id: 'desk', name: 'Desk', kind: 'dials', dials: [{ id: 'sway', name: 'Sway', public: true, channels: { value: { value: 1 } } }] }] };
+  const one = film([{ id: 'n', name: 'Use', kind: 'nest', source: 'reel', dials: { 'desk/sway': { value: 10 } } }, { id: 'read', name: 'Read', kind: 'null', channels: { x: { value: 3, formula: 'Use.Sway * 2' } } }], [reel]);
+  const named = done(one, 'dials.set', { composition: 'reel', layer: 'desk', dial: 'sway', fields: { name: 'Lean over' } });
+  expect([textOf(named, 'read', 'x'), shown(named, 'read', 'x', 4)]).toEqual(["Use.'Lean over' * 2", 20]);
+  expect(deepIdentity(named, 'main')).toBe(deepIdentity(one, 'main'));
+  // Where nobody rewrites who reads it, that it is gone is seen.
+  const lost = applyPatches(one, [patchOf(['compositions', 'by', 'reel', 'layers', 'by', 'desk', 'dials', 'by', 'sway', 'name'], 'Sway', 'Other')]).project;
+  expect([shown(lost, 'read', 'x', 4), deepIdentity(lost, 'main') === deepIdentity(one, 'main')]).toEqual([3, false]);
 });
 
 test('a nest whose dials a formula gives is taken apart: the formula goes on, by the names and the clock of where it was written', () => {

@@ -25,14 +25,13 @@ export function meaningIn(project: Project, composition: Composition, layer: Lay
 
 const asked = new WeakMap<Project, Map<string, number>>();
 
-/** A number for the names by which formulas of a composition find anything, inside nests too where one may lead there. */
+/** A number for the names by which formulas of a composition find anything, inside nests too: a formula may lead there, or read what is public there. */
 function namesFor(project: Project, composition: Composition): number {
   let known = asked.get(project);
   if (!known) asked.set(project, (known = new Map()));
   let names = known.get(composition.id);
   if (names === undefined) {
-    const inner = leadsInside(composition) ? [...insides(project, composition)].map(namesIn) : [];
-    known.set(composition.id, (names = intern([namesIn(composition), ...inner].join(' '))));
+    known.set(composition.id, (names = intern([composition, ...insides(project, composition)].map(namesIn).join(' '))));
   }
   return names;
 }
@@ -51,22 +50,11 @@ const ofLayers = new WeakMap<Layer, string>();
 function namesOf(layer: Layer): string {
   let known = ofLayers.get(layer);
   if (known === undefined) {
-    const parts = [...inOrder(layer.masks), ...inOrder(layer.effects), ...(layer.kind === 'dials' ? inOrder(layer.dials) : [])];
+    const parts = [...inOrder(layer.masks), ...inOrder(layer.effects)].map(({ id, name }) => [id, name]);
+    const dials = layer.kind === 'dials' ? inOrder(layer.dials).map((dial) => [dial.id, dial.name, dial.public]) : [];
     const source = layer.kind === 'nest' ? layer.source : null;
-    known = JSON.stringify([layer.id, layer.name, layer.kind, layer.parent, source, parts.map(({ id, name }) => [id, name])]);
+    known = JSON.stringify([layer.id, layer.name, layer.kind, layer.parent, source, parts, dials]);
     ofLayers.set(layer, known);
-  }
-  return known;
-}
-
-const leading = new WeakMap<Composition['layers'], boolean>();
-
-/** Whether any formula may lead into a nest: it holds a stroke. */
-function leadsInside({ layers }: Composition): boolean {
-  let known = leading.get(layers);
-  if (known === undefined) {
-    known = inOrder(layers).some((layer) => { const { tracks, operators } = liveFormulas(layer); return [...tracks, ...operators].some(({ text }) => text.includes('/')); });
-    leading.set(layers, known);
   }
   return known;
 }

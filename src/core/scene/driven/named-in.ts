@@ -17,11 +17,14 @@ export function namedIn(project: Project, host: Composition, owner: Layer, text:
     }
     if (node.is !== 'path') continue;
     try {
-      const { through, host: inside, layer } = resolve(project, host, owner, node);
+      const { through, host: inside, layer, track } = resolve(project, host, owner, node);
       through.forEach(({ host: one, nest }, i) => found.push({ ...node.nests[i]!, of: 'layer', composition: one.id, layer: nest.id, id: nest.id }));
       const [first, second] = node.steps;
       if (node.nests.length > 0 || first!.quoted || (first!.name !== 'self' && first!.name !== 'parent')) found.push({ ...first!, of: 'layer', composition: inside.id, layer: layer.id, id: layer.id });
-      const part = second && partNamed(layer, second.name);
+      // A public dial of a nest is called as what it shows calls it.
+      const [holder, dial] = layer.kind === 'nest' && track?.path[0] === 'dials' ? track.address.split('/') : [];
+      if (layer.kind === 'nest' && second && dial !== undefined) found.push({ ...second, of: 'dial', composition: layer.source, layer: holder!, id: dial });
+      const part = second && dial === undefined && partNamed(layer, second.name);
       if (part) found.push({ ...second, of: layer.kind === 'dials' ? 'dial' : 'part', composition: inside.id, layer: layer.id, id: part });
     } catch {
       // What leads nowhere names nothing.
