@@ -2,6 +2,7 @@ import type { Around } from './around';
 import { fail } from './fault';
 import { alike, asSeconds } from './measure';
 import type { NodeOf } from './tree';
+import { asTurn } from './turns';
 import { affine, asFactor, KIND_WORDS, known, made, numbers, wanted, type Measure, type Moment, type Numbers, type Pair, type Value } from './value';
 
 type Place = NodeOf<'binary'>;
@@ -32,13 +33,19 @@ export function operation(node: Place, left: Value, right: Value, around: Around
     case '/': return quotient(node, left, right, around);
     case 'mod': {
       const [a, b, measure] = alike(wanted(left, 'number', 'mod'), wanted(right, 'number', 'mod'), around, 'added');
-      return twoNumbers(node, measure, a, b, (x, y) => x - y * Math.floor(x / y));
+      return twoNumbers(node, measure, a, b, remainder);
     }
     case '^': {
       const [a, b] = [left, right].map((one) => asFactor(asSeconds(wanted(one, 'number', '^'), around)));
       return twoNumbers(node, 'plain', a!, b!, Math.pow);
     }
   }
+}
+
+/** What is left of `x`, with the sign of `y`; nothing where `x` is a whole number of `y`, to a hair. */
+function remainder(x: number, y: number): number {
+  const turns = asTurn(x / y);
+  return Number.isInteger(turns) ? 0 : x - y * Math.floor(turns);
 }
 
 function equal(node: Place, left: Value, right: Value, around: Around): Value {

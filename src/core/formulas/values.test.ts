@@ -36,6 +36,25 @@ describe('what formulas come to', () => {
     ['keyed * 2', angle, 60], ['keyed + 10', angle, 40], ['sin(keyed)', angle, 0.5], ['keyed / 15deg', angle, 2], ['sin(keyed * 3)', angle, 1], ['12f', { gives: { kind: 'number', measure: 'plain', frames: true } }, 12], ['12', { gives: { kind: 'number', measure: 'plain', frames: true } }, 12],
   ])('%s by what it measures', (text, more, expected) => expect(value(text, more)).toBeCloseTo(expected, 10));
 
+  test('waves and wraps close on their frame at every rate and period', () => {
+    let tried = 0;
+    fc.assert(fc.property(fc.constantFrom<readonly [number, number]>([24, 1], [25, 1], [30, 1], [50, 1], [60, 1], [24000, 1001], [30000, 1001], [60000, 1001]), fc.integer({ min: 1, max: 400 }), fc.integer({ min: -3000, max: 3000 }), ([num, den], period, turns) => {
+      const around: Partial<Around> = { rate: [num, den], ownRate: [num, den] };
+      const f = turns * period;
+      const moment = { ...at, f, frame: f + 10 };
+      expect(value(`saw(${period}f)`, around, moment)).toBe(-1);
+      expect(value(`square(${period}f)`, around, moment)).toBe(1);
+      expect(value(`pulse(${2 * period}f, 0.5)`, around, moment)).toBe(turns % 2 === 0 ? 1 : 0);
+      expect(value(`square(${2 * period}f)`, around, moment)).toBe(turns % 2 === 0 ? 1 : -1);
+      expect(value(`wrap(t, 0s, ${period}f)`, around, moment)).toBe(0);
+      expect(value(`t mod ${period}f`, around, moment)).toBe(0);
+      expect(value(`fold(t, 0s, ${period}f)`, around, moment)).toBe(turns % 2 === 0 ? 0 : (period * den) / num);
+      expect(value(`quantize(t, ${period}f) - quantize(t + 0.5f, ${period}f)`, around, moment)).toBe(0);
+      tried++;
+    }), { seed: 2025, numRuns: 400 });
+    expect(tried).toBe(400);
+  });
+
   test('what is added up over time follows the trapezoids between whole frames, back before the beginning too', () => {
     const moment = (f: number) => ({ ...at, f, frame: f + 10 });
     for (const [f, expected] of [[30, 1], [15, 0.5], [15.5, 31 / 60], [-30, -1], [0, 0]] as const) expect(value('total(1)', {}, moment(f))).toBeCloseTo(expected, 12);

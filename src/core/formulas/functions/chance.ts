@@ -1,4 +1,5 @@
 import { argument, ownSeconds, phaseIn } from '../measure';
+import { asTurn } from '../turns';
 import { known, made, numbers, type Moment, type Numbers, type Value } from '../value';
 import { allNumbers, define, type Call } from './function';
 import { fraction, mixed } from './hash';
@@ -40,8 +41,7 @@ export const CHANCE = [
     const hash = seeded(seed!, call, 0);
     if (!every) return made(call, 'number', 'plain', [seed!], (at) => fraction(hash(at)));
     const phase = phaseIn(every, null, call.around);
-    // A hair before an interval begins it has begun: dividing leaves more than nothing.
-    return made(call, 'number', 'plain', [seed!, phase.value, { moves: 'in time' }], (at) => fraction(mixed(hash(at), Math.floor(phase.at(at) + 1e-9))));
+    return made(call, 'number', 'plain', [seed!, phase.value, { moves: 'in time' }], (at) => fraction(mixed(hash(at), Math.floor(asTurn(phase.at(at))))));
   } }),
   define({ name: 'noise', takes: ['rate', 'seed'], group, about: 'A smooth wandering between −1 and 1: so many turns a second, the same for the same seed.', example: 'noise(2, 3) * 10', make: (args, call) => {
     const [rate, seed] = allNumbers(args, call);

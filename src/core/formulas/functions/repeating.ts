@@ -1,17 +1,17 @@
 import { argument, phaseIn } from '../measure';
+import { inPart, turnPart } from '../turns';
 import { known, made, numbers, wanted, type Moment } from '../value';
 import { allNumbers, define, type FormulaFunction } from './function';
 
 const group = 'repeating';
 const TWO_PI = 2 * Math.PI;
-const part = (u: number) => u - Math.floor(u);
 
-/** Waves of u = time / period + phase. */
+/** Waves of u = time / period + phase. The two that never jump need no hair. */
 const SHAPES = {
   sine: (u: number) => Math.sin(TWO_PI * u),
-  triangle: (u: number) => { const x = part(u + 0.25); return x < 0.5 ? 4 * x - 1 : 3 - 4 * x; },
-  saw: (u: number) => 2 * part(u) - 1,
-  square: (u: number) => (part(u) < 0.5 ? 1 : -1),
+  triangle: (u: number) => { const x = u + 0.25 - Math.floor(u + 0.25); return x < 0.5 ? 4 * x - 1 : 3 - 4 * x; },
+  saw: (u: number) => 2 * turnPart(u) - 1,
+  square: (u: number) => (inPart(u, 0.5) ? 1 : -1),
 } as const;
 
 const wave = (shape: (u: number) => number): FormulaFunction['make'] => (args, call) => {
@@ -37,6 +37,6 @@ export const REPEATING = [
     const along = phaseIn(period!, time ?? null, call.around);
     const share = argument(duty!, call.around);
     const [at, on] = [along.at, numbers(share)];
-    return made(call, 'number', 'plain', [along.value, share], (now) => (part(at(now)) < on(now) ? 1 : 0));
+    return made(call, 'number', 'plain', [along.value, share], (now) => (inPart(at(now), on(now)) ? 1 : 0));
   } }),
 ] as const;
