@@ -5,7 +5,7 @@ import { ownTracks, sourceTimeAt, timingOf, trackAt, withAt } from '../scene';
 import { pieces } from '../timing';
 import { counting, missingFrom, randomFilm } from '../../../tests/support/random-film';
 import { projectOf } from '../../../tests/support/projects';
-import { bakeSteps, proofSteps, type Baked, type BakeWish, type Proof } from '.';
+import { bakeReport, bakeSteps, proofSteps, type Baked, type BakeWish, type Proof } from '.';
 
 function run<T>(steps: Generator<unknown, T>): T {
   let step = steps.next();
@@ -162,6 +162,37 @@ describe('by name', () => {
     const plain = baked(cycle({}, []), 'main', ['tram'], { deep: false });
     expect(plain.made.layers).toEqual([]);
     expect(plain.made.left).toEqual([{ where: 'Main / Tram', why: 'It has no timing.' }]);
+  });
+  const slow = [{ op: 'speed', rate: 0.1 }];
+  test.each<readonly [string, readonly object[]]>([
+    ['a step', [{ op: 'step', every: 6 }]], ['a pause', [{ op: 'pause', at: 40, for: 20 }]], ['a narrowed speed', [{ op: 'speed', rate: 0.5, on: 'both', tracks: ['x'] }, { op: 'freeze', at: 60 }]], ['a freeze', [{ op: 'freeze', at: 80 }]],
+  ])('under %s an inner nest whose slower time runs over a short source goes on as it did', (_, timing) => {
+    for (const deep of [false, true]) {
+      const film = projectOf([
+        { id: 'main', name: 'Main', duration: 100, layers: [{ id: 'tram', name: 'Tram', kind: 'nest', source: 'mid', start: 0, spans: [[0, 100]], timing }] },
+        { id: 'mid', name: 'Mid', duration: 100, layers: [{ id: 'in', name: 'In', kind: 'nest', source: 'short', spans: [[0, 100]], timing: slow }, { id: 'rain', name: 'Rain', kind: 'footage', source: 'rain', spans: [[0, 100]], timing: slow }] },
+        { id: 'short', name: 'Short', duration: 10, layers: [{ id: 'wheel', name: 'Wheel', kind: 'shape', spans: [[0, 10]], channels: { x: { keys: [{ at: 0, value: 0 }, { at: 10, value: 90 }] } } }] },
+      ] as never, { assets: [{ id: 'rain', name: 'rain', hash: 'a'.repeat(64), bytes: 9, type: 'footage', mime: 'video/webm', width: 20, height: 10, rate: [30, 1], frames: 10 }] } as never);
+      const { proof, after, made } = baked(film, 'main', ['tram'], { on: 'content', deep });
+      expect(proof.worst.filter(({ error }) => error > 1e-6)).toEqual([]);
+      const [mid, copy] = [film.compositions.by['mid']!, made.compositions.find(({ name }) => name === 'Mid baked')!];
+      const outer = film.compositions.by['main']!;
+      for (let frame = 0; frame < 100; frame++) {
+        const shown = sourceTimeAt(film, outer, outer.layers.by['tram']!, frame);
+        const was = shown === null ? null : sourceTimeAt(film, mid, mid.layers.by['rain']!, shown);
+        const is = sourceTimeAt(after, copy, copy.layers.by['rain']!, frame);
+        expect([frame, is === null ? null : Math.round(is * 1e6) / 1e6]).toEqual([frame, was === null ? null : Math.round(was * 1e6) / 1e6]);
+      }
+    }
+  });
+  test('a proof sees a nest that stands still, and pictures that differ are told', () => {
+    const film = cycle({}, [{ op: 'loop' }]);
+    const still = cycle({}, [{ op: 'freeze', at: 3 }]);
+    const proof = run(proofSteps(film, still, 'main', [{ path: ['tram'], address: 'shown' }]));
+    expect(proof.worst).toMatchObject([{ path: ['tram'], address: 'sourcetime', error: 16 }]);
+    const report = bakeReport({ layers: [], compositions: [], tracks: [], left: [], keysBefore: 0, keysAfter: 0, formulas: 0 }, proof, { compared: 100, worst: { frame: 7, difference: 223 } });
+    expect(report.left.map(({ where, why }) => `${where}: ${why}`)).toEqual(['Tram, source time: At frame 19 it shows its source 16 frames away from where it was.', 'Pictures: They are not the same: at frame 7 they differ by 223 of 255. Look at that frame before you go on.']);
+    expect(bakeReport({ layers: [], compositions: [], tracks: [], left: [], keysBefore: 0, keysAfter: 0, formulas: 0 }, { worst: [], between: null }, { compared: 100, worst: { frame: 7, difference: 2 } }).left).toEqual([]);
   });
   test('the source and its other uses stay as they are', () => {
     const film = cycle({}, [{ op: 'loop' }]);

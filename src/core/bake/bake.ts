@@ -88,6 +88,7 @@ function* bakeLayer(baking: Baking, layer: Layer): Generator<void, Layer> {
     return shown && layer.kind === 'nest' ? [] : [node];
   });
   baking.count.done++;
+  baking.tracks.push({ path: [layer.id], address: 'shown' });
   yield;
   return { ...next, start, timing: listOf(rest) } as Layer;
 }
@@ -102,9 +103,9 @@ function* withContent(baking: Baking, layer: Layer, next: Layer, start: Frames, 
   const inside = layer.kind === 'nest' ? member(project.compositions.by, layer.source) : undefined;
   if (layer.kind !== 'nest' || !inside) {
     const early = { ...window, from: Math.min(0, hull(layer.spans)![0] - start) };
-    const nodes = remapFor(compose(toHost, stack.content), early, layer.kind === 'footage' ? paceOf(host.rate, source.rate) : EVEN, 1, freeId(layer));
+    const nodes = remapFor(compose(toHost, stack.content), early, layer.kind === 'footage' ? paceOf(host.rate, source.rate) : EVEN, 1, source.D, freeId(layer));
     const own = inOrder(layer.timing).filter((node) => node.on === 'keys');
-    // A remap holds what lies past the end, where there was nothing to see: there the bar goes.
+    // Where there was nothing to see the bar goes: a blank frame would be told as one.
     const frames = looksAt(0, baking.between).within(hull(layer.spans)![0], end);
     const shows = (frame: Frames) => sourceTimeAt(project, host, layer, frame) !== null;
     const spans = frames.every((frame) => shows(frame) || !inSpans(layer.spans, frame)) ? layer.spans : shownSpans(frames, (i) => shows(frames[i]!), end);

@@ -123,8 +123,9 @@ export function shownWhole(layer: Layer, D: Frames): readonly TimeMap[] {
   return [step];
 }
 
+/** An id for what leads to a layer's own steps, of which `-later` is free too. */
 export function freeId(layer: Layer): string {
   let id = 'baked';
-  for (let n = 2; member(layer.timing.by, id); n++) id = `baked${n}`;
+  for (let n = 2; member(layer.timing.by, id) || member(layer.timing.by, `${id}-later`); n++) id = `baked${n}`;
   return id;
 }

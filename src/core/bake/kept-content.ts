@@ -36,15 +36,19 @@ export function keptContent(project: Project, host: Composition, layer: Layer, m
   const factor = layer.kind === 'audio' ? ratio(host.rate, rate) : 1;
   const pace = layer.kind === 'audio' ? EVEN : paceOf(rate, source.rate);
   const incoming = compose(map, timingOf(project, host, layer).stack.entry);
-  const lead = remapFor(incoming, window, pace, factor, id);
+  const lead = remapFor(incoming, window, pace, factor, source.D * factor, id);
   if (lead === null) return null;
   const own = nodes.map((node) => ({ ...(factor === 1 ? node : rescaleOperator(node, factor)), ...(node.on === 'both' ? { on: 'content' } : {}) }) as typeof node);
   const all = [...lead, ...own] as readonly { readonly id: string }[];
   return { order: all.map((node) => node.id), by: Object.fromEntries(all.map((node) => [node.id, node])) } as unknown as Layer['timing'];
 }
 
-/** What leads from new time (in frames of the source) to the incoming time of before: nothing, a delay, or a remap. */
-export function remapFor(incoming: TimeMap, { from, to, looks }: Window, pace: Pace, factor: number, id: string): readonly object[] | null {
+/**
+ * What leads from new time (in frames of the source) to the incoming time of before: nothing, a delay, or a remap. A remap holds what lies at or
+ * beyond `D` as the last frame, and steps that follow may yet bring it inside: then all its times are told so many whole frames earlier, and a
+ * delay after it takes that back.
+ */
+export function remapFor(incoming: TimeMap, { from, to, looks }: Window, pace: Pace, factor: number, D: Frames, id: string): readonly object[] | null {
   const segments = segmentsOver(incoming, from, to);
   if (!segments) return null;
   const [only] = segments;
@@ -61,8 +65,11 @@ export function remapFor(incoming: TimeMap, { from, to, looks }: Window, pace: P
   const { keys, value } = keysFromLegs(legs, 'N');
   const bent = (handle: unknown) => (Array.isArray(handle) ? [(handle[0] as Frames) * pace.by, (handle[1] as Frames) * factor] : handle);
   const list = Object.values(keys).length > 0 ? Object.values(keys) : [{ id: 'k1', at: from, value }];
+  const latest = list.reduce((most: number, { value: to, arrives }: { value?: unknown; arrives?: unknown }) => Math.max(most, Number(to), Number(arrives ?? -Infinity)), value as number) * factor;
+  const earlier = latest >= D ? Math.floor(latest - D) + 2 : 0;
   const own = list.map(({ id: key, at, value: to, right, left, arrives }: { id: string; at: Frames; value: unknown; right?: unknown; left?: unknown; arrives?: unknown }) => [key, {
-    id: key, at: pace.at(at), to: (to as Frames) * factor, joined: false, ...(right === undefined ? {} : { right: bent(right) }), ...(left === undefined ? {} : { left: bent(left) }), ...(arrives === undefined ? {} : { arrives: (arrives as Frames) * factor }),
+    id: key, at: pace.at(at), to: (to as Frames) * factor - earlier, joined: false, ...(right === undefined ? {} : { right: bent(right) }), ...(left === undefined ? {} : { left: bent(left) }), ...(arrives === undefined ? {} : { arrives: (arrives as Frames) * factor - earlier }),
   }]);
-  return [{ id, op: 'remap', name: '', off: false, on: 'content', tracks: null, keys: Object.fromEntries(own) }];
+  const lead = { id, op: 'remap', name: '', off: false, on: 'content', tracks: null, keys: Object.fromEntries(own) };
+  return earlier === 0 ? [lead] : [lead, { id: `${id}-later`, op: 'delay', name: '', off: false, on: 'content', tracks: null, by: -earlier }];
 }

@@ -1,4 +1,4 @@
-import { member, type Composition, type Layer, type Project } from '../model';
+import { hasContentTime, member, type Composition, type Layer, type Project } from '../model';
 import { channelSampler, drivesIn, HERE, inPlace, isDriven, isNarrowed, keyTimesOf, placeInside, sourceOf, sourceTimeAt, trackAt, type KeyTimes, type Place, type Track } from '../scene';
 import { dust, inSpans, type Frames } from '../time';
 import type { BakedTrack } from './baking';
@@ -17,7 +17,7 @@ const STRIDE = 16;
 /**
  * Compares baked tracks before and after, through the same functions that show them, at every whole frame of the composition and at
  * each time at which others look in; half-way between frames, here and there, what differs is told apart. A layer that shows where it did not, or
- * the other way round, counts as the track `shown`. Steps after every few layers.
+ * the other way round, counts as the track `shown`, another time of the same source as the track `sourcetime` (in frames of that). Steps after every few layers.
  */
 export function* proofSteps(before: Project, after: Project, hostId: string, tracks: readonly BakedTrack[]): Generator<number, Proof> {
   const host = member(before.compositions.by, hostId)!;
@@ -33,8 +33,10 @@ export function* proofSteps(before: Project, after: Project, hostId: string, tra
     const [whole, half] = [looksInto(before, after, room, proved), looksInto(before, after, room, halves)];
     for (const pair of room.pairs) {
       if (pair.bar) {
-        const wrong = barMisses(before, after, room, pair, whole);
-        if (wrong !== null) worst.push({ path: [...room.path, pair.was.id], address: 'shown', label: `${pair.was.name}, shown`, frame: wrong, error: 1 });
+        const { shown, time } = barMisses(before, after, room, pair, whole);
+        const path = [...room.path, pair.was.id];
+        if (shown !== null) worst.push({ path, address: 'shown', label: `${pair.was.name}, shown`, frame: shown, error: 1 });
+        if (time) worst.push({ path, address: 'sourcetime', label: `${pair.was.name}, source time`, ...time });
       }
       const [ours, theirs] = [timesOf(pair, whole), timesOf(pair, half)];
       for (const subject of pair.tracks) {
@@ -98,16 +100,23 @@ function worstOf({ was, is }: Subject, { frames, there, places, which, here, her
   return worst < 0 ? null : { frame, error: worst };
 }
 
-/** The first frame at which a layer shows where it did not, or the other way round; null for none. */
-function barMisses(before: Project, after: Project, { was, is }: Room, pair: Pair, { frames, there, which, here }: Looks): Frames | null {
-  if (!pair.was.visible) return null;
-  const shown = there.map(shownOn(before, was.end, pair.was));
-  const isShown = pair.is.visible ? shownOn(after, is.end, pair.is) : () => false;
-  const at = frames.findIndex((_, i) => {
-    const now = here[i]!;
-    return (which[i]! >= 0 && shown[which[i]!]!) !== (now !== null && isShown(now));
-  });
-  return at < 0 ? null : frames[at]!;
+/**
+ * The first frame at which a layer shows where it did not, or the other way round, and where what it shows is another time of the same source:
+ * by how many of its frames at most. Null for none.
+ */
+function barMisses(before: Project, after: Project, { was, is }: Room, pair: Pair, { frames, there, which, here }: Looks): { readonly shown: Frames | null; readonly time: Worst | null } {
+  if (!pair.was.visible) return { shown: null, time: null };
+  const showing = there.map(shownOn(before, was.end, pair.was));
+  const showsNow = pair.is.visible ? shownOn(after, is.end, pair.is) : () => null;
+  const same = 'source' in pair.was && 'source' in pair.is && pair.was.source === pair.is.source;
+  let shown: Frames | null = null;
+  let time: Worst | null = null;
+  for (let i = 0; i < frames.length; i++) {
+    const [then, now] = [which[i]! < 0 ? null : showing[which[i]!]!, here[i] === null ? null : showsNow(here[i]!)];
+    if ((then === null) !== (now === null)) shown ??= frames[i]!;
+    else if (same && then !== null && Math.abs(then - now!) > (time?.error ?? 0)) time = { frame: frames[i]!, error: Math.abs(then - now!) };
+  }
+  return { shown, time };
 }
 
 /** A track as it is looked at on one side. */
@@ -146,7 +155,7 @@ function pairOf(before: Project, after: Project, wasIn: Composition, isIn: Compo
     return one && other ? [{ address, label: one.spec.label, was: sampled(before, wasIn, was, one, wasTimes), is: sampled(after, isIn, is, other, isTimes) }] : [];
   });
   // A nest that was baked shows its copy all along its bar: what that shows is looked at by itself.
-  const bar = !(outermost && was.kind === 'nest');
+  const bar = !(outermost && was.kind === 'nest' && is.kind === 'nest' && was.source !== is.source);
   return { was, is, bar, tracks, wasAt: wasTimes.at, isAt: isTimes.at };
 }
 
@@ -181,8 +190,9 @@ function timeOn(project: Project, { nests }: Way, frame: Frames): { readonly at:
   return { at, place };
 }
 
-function shownOn(project: Project, host: Composition, layer: Layer): (at: Frames) => boolean {
-  if ('source' in layer) return (at) => sourceTimeAt(project, host, layer, at) !== null;
+/** What a layer shows at a time of its composition: the time of its source (0 where it has none), or null where it is not to be seen. */
+function shownOn(project: Project, host: Composition, layer: Layer): (at: Frames) => Frames | null {
+  if (hasContentTime(layer.kind)) return (at) => sourceTimeAt(project, host, layer, at);
   const { spans } = layer;
-  return (at) => inSpans(spans, at);
+  return (at) => (inSpans(spans, at) ? 0 : null);
 }

@@ -19,7 +19,26 @@ export type BakeReport = {
   readonly between: { readonly track: string; readonly frame: Frames; readonly error: number } | null;
 };
 
-export function bakeReport({ layers, keysBefore, keysAfter, left }: Baked, proof: Proof, pictures: PicturesCompared | null): BakeReport {
+/** Pictures farther apart than this are not the same: what lies under it comes of painting at fractions of a pixel. */
+const SAME_PICTURE = 2;
+
+/** A source shown this much earlier or later is told, in its frames: curves of time are fitted nearer than that. */
+const SAME_TIME = 0.01;
+
+export function bakeReport({ layers, keysBefore, keysAfter, left: known }: Baked, proof: Proof, pictures: PicturesCompared | null): BakeReport {
+  const left = [...known, ...proof.worst.flatMap(toldMiss), ...differing(pictures)];
   const told = ({ path, address, frame, error }: Proof['worst'][number]) => ({ track: [...path, address].join('/'), frame, error });
   return { layers: layers.map(({ id }) => id), keysBefore, keysAfter, worst: proof.worst.map(told), left, pictures, between: proof.between && told(proof.between) };
+}
+
+/** A layer that shows something else than before, in words. */
+function toldMiss({ address, label, frame, error }: Proof['worst'][number]): readonly LeftOut[] {
+  if (address === 'shown') return [{ where: label, why: `At frame ${frame} it shows where it did not, or the other way round.` }];
+  return address === 'sourcetime' && error > SAME_TIME ? [{ where: label, why: `At frame ${frame} it shows its source ${Math.round(error * 100) / 100} frames away from where it was.` }] : [];
+}
+
+function differing(pictures: PicturesCompared | null): readonly LeftOut[] {
+  if (!pictures || pictures.worst.difference <= SAME_PICTURE) return [];
+  const { frame, difference } = pictures.worst;
+  return [{ where: 'Pictures', why: `They are not the same: at frame ${frame} they differ by ${difference} of 255. Look at that frame before you go on.` }];
 }

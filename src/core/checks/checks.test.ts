@@ -15,9 +15,9 @@ const looped = (inside: LayerInput, timing: NonNullable<LayerInput['timing']>, m
 const codes = (project: ReturnType<typeof projectOf>) => checkProject(project).map((problem) => problem.code);
 
 test('every check has a code of its own, and words', () => {
-  expect(CHECKS.length).toBe(26);
+  expect(CHECKS.length).toBe(27);
   for (const check of CHECKS) expect(LEVELS[check.code]).toMatch(/error|warning|note/);
-  expect(Object.values(LEVELS).filter((level) => level === 'error').length).toBe(10);
+  expect(Object.values(LEVELS).filter((level) => level === 'error').length).toBe(11);
   expect(new Set(CHECKS.map((check) => check.code)).size).toBe(CHECKS.length);
   for (const check of CHECKS) expect(check.about).toMatch(/\.$/);
 });
@@ -158,6 +158,17 @@ describe('keys and parents', () => {
     expect(checkProject(with_(follows('d', 'b'), follows('a', 'b'), follows('b', 'c'), follows('c', 'a'), follows('x', 'x')))).toMatchObject([
       { code: 'parent-cycle', level: 'error', where: { layer: 'b' }, message: 'Layers of “Main” follow each other in a ring: B → C → A → B.' }, { code: 'parent-cycle', message: '“X” follows itself.' },
     ]);
+  });
+  test('a layer clipped by itself, and rings of clips, through washes too, each once, until one is let go', () => {
+    const clipped = (id: string, clipTo: string, more: object = {}) => ({ id, name: id.toUpperCase(), kind: 'shape', clipTo, ...more });
+    const film = with_(clipped('d', 'b'), clipped('a', 'b'), clipped('b', 'c'), clipped('c', 'a'), clipped('x', 'x'), { id: 'w', name: 'W', kind: 'wash', appliesTo: 'v', clipTo: 'v' }, clipped('v', 'gone'));
+    const found = checkProject(film).filter(({ code }) => code === 'clip-cycle');
+    expect(found.map(({ level, where, message }) => [level, where.layer, message])).toEqual([
+      ['error', 'a', 'Layers of “Main” are clipped by each other in a ring: A → B → C → A. Each is seen whole.'], ['error', 'x', '“X” is clipped by itself.'], ['error', 'w', 'Layers of “Main” are clipped by each other in a ring: W → V → W. Each is seen whole.'],
+    ]);
+    let mended = film;
+    for (const { mend } of found) mended = applyPatches(mended, (work(mended, mend!.do as never, mend!.with as never, () => 'n').draft as Draft).patches).project;
+    expect(checkProject(mended).filter(({ code }) => code === 'clip-cycle')).toEqual([]);
   });
   test('a mask’s painted picture must be there', () => {
     expect(codes(with_({ id: 'a', name: 'A', kind: 'shape', masks: [{ painted: 'gone' }] }))).toEqual(['missing-asset']);

@@ -10,6 +10,7 @@ export const LEVELS = {
   'elastic-too-short': 'error',
   'cue-too-few-markers': 'error',
   'dial-missing': 'error',
+  'clip-cycle': 'error',
   'seam-gap': 'warning',
   'blank-frames': 'warning',
   'cue-overlap': 'warning',

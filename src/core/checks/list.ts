@@ -1,4 +1,5 @@
 import { blankFrames } from './blank-frames';
+import { clipCycle } from './clip-cycle';
 import { cueCutOff } from './cue-cut-off';
 import { cueExtraMarkers } from './cue-extra-markers';
 import { cueJump } from './cue-jump';
@@ -28,7 +29,7 @@ import { stillTail } from './still-tail';
 
 /** The only list of checks. */
 export const CHECKS: readonly Check[] = [
-  nestCycle, missingSource, missingAsset, parentCycle, missingParent, formulaError, formulaCycle, dialMissing, elasticTooShort, cueTooFewMarkers,
+  nestCycle, missingSource, missingAsset, parentCycle, missingParent, clipCycle, formulaError, formulaCycle, dialMissing, elasticTooShort, cueTooFewMarkers,
   blankFrames, seamGap, cueOverlap, cueJump, cueCutOff, rateOutOfBounds, momentMissing, missingGlyph, outsideLimits, settledChanged,
   seamSpeed, stillTail, loopShort, cueExtraMarkers, keysOutsideSpan, inBetweenFrames,
 ];

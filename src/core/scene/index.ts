@@ -18,7 +18,7 @@ export { asDrawn, drawnLayer, drawnLayers, isShownAt, keyTimeOf, matrixOf, type 
 export { copySteps, type CopyStep } from './copy-steps';
 export { keyedLength, type KeyedLength } from './keyed-length';
 export { stepLengths, type StepLength } from './step-lengths';
-export { clipTargetOf } from './leaned-on';
+export { clipRings, clipTargetOf } from './leaned-on';
 export { prepareLayer, type PreparedLayer } from './prepared-layer';
 export { readColour } from './read-colour';
 export { ringSuffix, sourcesOf } from './rings';

@@ -46,7 +46,9 @@ export function keepFollowers(project: Project, compositionId: string, leaving: 
       step(follow(known));
       continue;
     }
-    const worked = isDrawn(follower.kind) ? workedIn(now, host, leader, follower) : [patchOf([...layerPath(compositionId, follower.id), 'parent'], follower.parent, leader.parent)];
+    // What has no place of its own hands its leader's on to its own followers.
+    const placeless = !isDrawn(follower.kind) && !inOrder(host.layers).some(({ parent }) => parent === follower.id);
+    const worked = placeless ? [patchOf([...layerPath(compositionId, follower.id), 'parent'], follower.parent, leader.parent)] : isDrawn(follower.kind) ? workedIn(now, host, leader, follower) : null;
     if (worked) step(worked);
     else {
       const bent = bentByItsPicture(now, host, leader);

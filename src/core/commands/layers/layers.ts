@@ -25,6 +25,7 @@ const VERBS = {
   solo: (value: unknown) => (value ? 'Solo' : 'Unsolo'), guide: (value: unknown) => (value ? 'Leave out of the film:' : 'Put into the film:'),
   sampling: () => 'Change sampling of', blend: () => 'Change blending of', colour: () => 'Mark', note: () => 'Note on', clipFrame: () => 'Change clipping of',
   source: () => 'Change source of', shape: () => 'Change shape of', rule: () => 'Change filling of', font: () => 'Change font of', weight: () => 'Change weight of',
+  clipTo: (value: unknown) => (value === null ? 'Let go of the clip of' : 'Clip'), clipSide: () => 'Turn the clip of',
   italic: () => 'Change slant of', align: () => 'Align text of', partner: () => 'Change the partner of', mirrorAt: () => 'Change the mirror line of', pose: () => 'Change the pose tracks of', of: () => 'Change what is repeated by', front: () => 'Change which copy is in front in',
 } as const;
 export type PlainField = keyof typeof VERBS;

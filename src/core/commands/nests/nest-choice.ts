@@ -12,7 +12,7 @@ export type NestChoice = {
   readonly span?: Span | undefined;
   /** What rides outside, on the nest; left out, as little as keeps the picture. */
   readonly outside?: readonly Rider[] | undefined;
-  /** Where nothing else is exact, layers stay where they are at this frame. */
+  /** The playhead: the pivot of the nest stands in the middle of what it shows then. */
   readonly frame: Frames;
   /** The boxes of the layers' contents in their own spaces, as the picture shows them. */
   readonly bounds: (layer: string) => Bounds | null;

@@ -12,15 +12,15 @@ import { shiftedChannel } from '../keys/set-values';
 import type { Refused } from '../document/refused';
 
 /** A layer of which one thing goes inside and another stays out: the nest counts from where the layer does. */
-export function nestParted(project: Project, host: Composition, layer: Layer, out: ReadonlySet<Rider>, choice: NestChoice): Draft & { readonly made: readonly string[] } {
+export function nestParted(project: Project, host: Composition, layer: Layer, out: ReadonlySet<Rider>, choice: NestChoice): (Draft & { readonly made: readonly string[] }) | Refused {
   const { name, frame, newId, bounds } = choice;
-  if (out.has('place')) return nestPictures(project, host, [layer], choice, out) as Draft & { readonly made: readonly string[] };
+  if (out.has('place')) return nestPictures(project, host, [layer], choice, out);
   const id = newId();
   const inner = pictureOf(project, host, layer, id, name, bounds(layer.id) ?? [0, 0, 0, 0], out);
   const nest = nestInPlace(layer, id, name, newId(), [0, 0, 0, 0], out, choice.span);
   const middle = middleOf(project, host, [layer], layer.parent, frame, bounds);
   const place = middle ? channelsAt({ x: middle[0], y: middle[1], pivotX: middle[0], pivotY: middle[1] }) : {};
-  return leaveHost(project, host, [layer], [inner], [{ ...nest, channels: { ...place, ...nest.channels } } as unknown as Layer], frame, `Nest ${count(1, 'layer')} in ${name}`);
+  return leaveHost(project, host, [layer], [inner], [{ ...nest, channels: { ...place, ...nest.channels } } as unknown as Layer], `Nest ${count(1, 'layer')} in ${name}`, newId);
 }
 
 /** Everything about a layer that is not its picture. */

@@ -115,7 +115,7 @@ function whySharedBlend(project: Project, host: Composition, chosen: readonly La
 const MOST = 60_000;
 
 /** Why layers cannot be laid on as one: two of them overlap at some frame. Null where they never do. */
-function whyApart(project: Project, host: Composition, chosen: readonly Layer[]): string | null {
+export function whyApart(project: Project, host: Composition, chosen: readonly Layer[]): string | null {
   const { duration } = host;
   if (duration * chosen.length * chosen.length > MOST) return 'There are too many frames to see whether they overlap.';
   for (let frame = 0; frame < duration; frame++) {
