@@ -38,7 +38,7 @@ export function keptContent(project: Project, host: Composition, layer: Layer, m
   const incoming = compose(map, timingOf(project, host, layer).stack.entry);
   const lead = remapFor(incoming, window, pace, factor, source.D * factor, id);
   if (lead === null) return null;
-  const own = nodes.map((node) => ({ ...(factor === 1 ? node : rescaleOperator(node, factor)), ...(node.on === 'both' ? { on: 'content' } : {}) }) as typeof node);
+  const own = nodes.map((node) => ({ ...(factor === 1 ? node : rescaleOperator(node, factor, source.D)), ...(node.on === 'both' ? { on: 'content' } : {}) }) as typeof node);
   const all = [...lead, ...own] as readonly { readonly id: string }[];
   return { order: all.map((node) => node.id), by: Object.fromEntries(all.map((node) => [node.id, node])) } as unknown as Layer['timing'];
 }

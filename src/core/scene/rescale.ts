@@ -1,19 +1,19 @@
 import { rescaledFormula } from '../formulas';
 import { inTime, type Channel, type Layer, type Marker, type OperatorEntry, type TimeOrMoment } from '../model';
 import { operatorOf, type OperatorFields, type OwnKey } from '../timing';
-import type { Frames } from '../time';
+import { framesBy, written, type Frames } from '../time';
 import { withAt } from './sampled-layer';
 import { hasKeys, nestDials, ownTracks } from './tracks';
 
-/** A time at another rate, free of the dust of dividing; what falls on 0 from below is 0, for a file has no other. */
+/** A time at another rate, written in full. */
 export function rescaled(at: Frames, factor: number): Frames {
-  return Math.round(at * factor * 1e6) / 1e6 + 0;
+  return written(framesBy(at, factor));
 }
 
 /** Times of one list at another rate. Two that rounding would make one stay two. */
 export function rescaledTimes(times: readonly Frames[], factor: number): readonly Frames[] {
   const rounded = times.map((at) => rescaled(at, factor));
-  return new Set(rounded).size === new Set(times).size ? rounded : times.map((at) => at * factor);
+  return new Set(rounded).size === new Set(times).size ? rounded : times.map((at) => framesBy(at, factor));
 }
 
 /** A time, or a moment, whose marker keeps its own time. */
@@ -79,8 +79,39 @@ function isHandle(value: unknown): value is readonly [number, number] {
   return Array.isArray(value) && value.length === 2;
 }
 
-/** An operator whose numbers are frames of a rate that changes. Rates, counts and ways stay; formulas are written for the new rate. */
-export function rescaleOperator(node: OperatorEntry, factor: number): OperatorEntry {
+/** The last frame, rather than the end, at another rate: what is mirrored turns on it. */
+function rescaledEnd(end: unknown, factor: number): unknown {
+  const moved = (at: Frames) => written(framesBy(at - 1, factor) + 1);
+  if (typeof end === 'number') return moved(end);
+  if (end !== null && typeof end === 'object' && 'was' in end) return { ...end, plus: moved((end as Exclude<TimeOrMoment, number>).plus), was: moved((end as Exclude<TimeOrMoment, number>).was) };
+  return typeof end === 'string' ? `${rescaledNumber(end, factor, true)} + ${rescaled(1 - factor, 1)}` : end;
+}
+
+/** Whether an operator walks a part back from its last frame: ends that are shown twice turn on the end itself. */
+function isMirrored(node: OperatorEntry): boolean {
+  return node.op === 'reverse' || (node.op === 'loop' && node.mode === 'swing' && node.ends !== 'twice');
+}
+
+/** A move of a cue at another rate; a rest that goes to and fro is mirrored. */
+function rescaledMove(before: unknown, after: unknown, factor: number): unknown {
+  const [was, is] = [before, after] as readonly { readonly rest?: { readonly kind?: string; readonly to?: unknown } | null }[];
+  return was?.rest?.kind === 'swing' && is?.rest ? { ...is, rest: { ...is.rest, to: rescaledEnd(was.rest.to, factor) } } : after;
+}
+
+/**
+ * An operator whose numbers are frames of a rate that changes. Rates, counts and ways stay; formulas are written for the new rate. Where time is
+ * mirrored it is the last frame that is rescaled (timing.md, section 1), and an end that was not said, which is `D`, is written out.
+ */
+export function rescaleOperator(node: OperatorEntry, factor: number, D: Frames | null = null): OperatorEntry {
+  if (factor === 1) return node;
+  const mirrored = isMirrored(node) ? { to: rescaledEnd((node as { readonly to?: unknown }).to ?? D, factor) } : {};
+  const next = rescaleFields(node, factor);
+  if (node.op !== 'cue') return { ...next, ...mirrored } as OperatorEntry;
+  const moves = (next as { readonly moves: readonly unknown[] }).moves.map((move, i) => rescaledMove((node as { readonly moves: readonly unknown[] }).moves[i], move, factor));
+  return { ...next, moves } as OperatorEntry;
+}
+
+function rescaleFields(node: OperatorEntry, factor: number): OperatorEntry {
   const to = (value: unknown): unknown => {
     if (typeof value === 'number') return rescaled(value, factor);
     if (Array.isArray(value)) return value.map(to);

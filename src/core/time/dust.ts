@@ -13,3 +13,12 @@ export function dust(at: Frames): Frames {
   // `+ 0` turns -0 into 0, so that a source time never prints as "-0".
   return off <= DUST && off >= -DUST ? whole + 0 : at;
 }
+
+/**
+ * A time as edits write it: in full, for a key must meet the very frame that a conversion between rates comes to; where only noise of the last
+ * bits parts it from a thousandth it is that thousandth, and what falls on 0 from below is 0.
+ */
+export function written(at: Frames): Frames {
+  const fine = Math.round(at * 1000) / 1000 + 0;
+  return Math.abs(fine - at) <= 1e-9 ? fine : dust(at);
+}

@@ -1,10 +1,11 @@
 export type { Beats, Frames, Seconds } from './units';
-export { DUST, dust } from './dust';
+export { DUST, dust, written } from './dust';
 export {
   convertExactly,
   convertFrames,
   frameOnScreen,
   framesPerSecond,
+  framesBy,
   ratio,
   sameRate,
   toFrames,

@@ -37,6 +37,31 @@ export function ratio(from: Rate, to: Rate): number {
   return (to[0] * from[1]) / (to[1] * from[0]);
 }
 
+let lastRatio = 1;
+let lastParts: readonly [number, number] = [1, 1];
+
+/**
+ * So many frames at another rate: `factor` is what `ratio` gave. Worked out with the whole numbers that it is made of and one division, as every
+ * conversion is, so that the times of an edit meet those of evaluation to the bit. Of a factor that is no such ratio the product.
+ */
+export function framesBy(at: Frames, factor: number): Frames {
+  if (factor !== lastRatio) [lastRatio, lastParts] = [factor, partsOf(factor)];
+  return (at * lastParts[0]) / lastParts[1];
+}
+
+/** The whole numbers of a fraction, by its continued fraction (Euclid); the number itself over 1 where that takes large ones. */
+function partsOf(value: number): readonly [number, number] {
+  let [p0, q0, p1, q1, rest] = [0, 1, 1, 0, Math.abs(value)];
+  for (let i = 0; i < 24 && Number.isFinite(rest); i++) {
+    const whole = Math.floor(rest);
+    [p0, q0, p1, q1] = [p1, q1, whole * p1 + p0, whole * q1 + q0];
+    if (p1 > 1e8 || q1 > 1e8) break;
+    if (p1 / q1 === Math.abs(value)) return [Math.sign(value) * p1, q1];
+    rest = 1 / (rest - whole);
+  }
+  return [value, 1];
+}
+
 /** Frames in one second, as a number for display and for counting timecode. */
 export function framesPerSecond([num, den]: Rate): number {
   return num / den;

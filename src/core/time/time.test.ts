@@ -1,6 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
+  framesBy,
+  ratio,
+  written,
   barAndBeat, beatAt, clipSpan, convertFrames, dust, formatTimecode, frameOfBeat, frameOnScreen, hull, inSpans, mergeSpans, moveSpans, parseTimecode, readTypedLength, readTypedTime, toFrames, toSeconds, trimEnd, trimStart,
   type Rate, type Tempo,
 } from '.';
@@ -138,4 +141,14 @@ describe('typed lengths', () => {
       const reading = readTypedLength(text, { ...from, length });
       return !reading.ok || (reading.at >= 0 && Number.isInteger(reading.at));
     })));
+});
+
+test('frames at another rate are those that evaluation comes to, to the bit; noise of the last bits is not written', () => {
+  const rates = [[24, 1], [25, 1], [30, 1], [48, 1], [50, 1], [60, 1], [24000, 1001], [30000, 1001], [60000, 1001]] as const;
+  for (const from of rates) for (const to of rates) for (let at = 0; at < 400; at++) {
+    expect(framesBy(at, ratio(from, to))).toBe((at * (to[0] * from[1])) / (to[1] * from[0]));
+    expect(Math.abs(written(framesBy(at, ratio(from, to))) - (at * (to[0] * from[1])) / (to[1] * from[0]))).toBeLessThanOrEqual(1e-6);
+  }
+  expect([framesBy(3, Math.PI), framesBy(2, 0), framesBy(4, -0.5)]).toEqual([3 * Math.PI, 0, -2]);
+  expect([written(2.9000000000000004), written(20 / 3), written(7 - 4e-7), Object.is(written(-1e-12), 0)]).toEqual([2.9, 20 / 3, 7, true]);
 });

@@ -43,11 +43,13 @@ function playOf(since: number, length: number): number {
 function repeating({ from, to, count, on }: Looped): LoopParts {
   const length = to - from;
   const end = from + count * length;
+  // A part under a frame has no last frame behind its first.
+  const rested = Math.max(from, to - 1);
   return {
     at(x) {
       if (x < from) return dust(x);
       const n = playOf(x - from, length);
-      if (n >= count) return dust(on ? Math.max(to, to + x - end) : to - 1);
+      if (n >= count) return dust(on ? Math.max(to, to + x - end) : rested);
       return dust(from + Math.max(0, x - from - n * length));
     },
     segment(x, side) {
@@ -55,7 +57,7 @@ function repeating({ from, to, count, on }: Looped): LoopParts {
       const n = partBeside(x - from, length, side);
       const start = from + n * length;
       if (n < count) return straight(start, from + (n + 1) * length, start, from, 1);
-      return on ? straight(end, Infinity, end, to, 1) : held(end, Infinity, to - 1);
+      return on ? straight(end, Infinity, end, to, 1) : held(end, Infinity, rested);
     },
   };
 }

@@ -1,4 +1,4 @@
-import type { Frames, Rate, Span } from '../time';
+import { written, type Frames, type Rate, type Span } from '../time';
 import type { OperatorFields, ParamsOf } from './field';
 import type { TimeMap } from './time-map';
 
@@ -86,10 +86,8 @@ export type OperatorDefinition<Op extends string, Fields extends OperatorFields>
   readonly examples: readonly OperatorExample<ParamsOf<Fields>>[];
 };
 
-/** A time as a pull leaves it: free of the dust of dividing. */
-export function pulled(at: Frames): Frames {
-  return Math.round(at * 1000) / 1000 + 0;
-}
+/** A time as a pull leaves it: in full, for where it was caught may lie between frames of this rate. */
+export const pulled = written;
 
 export function defineOperator<const Op extends string, const Fields extends OperatorFields>(definition: OperatorDefinition<Op, Fields>): OperatorDefinition<Op, Fields> {
   return definition;

@@ -1,6 +1,6 @@
-import { countsInHostFrames, rescaleChannel, rescaled, rescaleLayer, rescaleMarkers, rescaleOperator, rescaleTime } from '../../scene';
+import { countsInHostFrames, rescaleChannel, rescaled, rescaleLayer, rescaleMarkers, rescaleOperator, rescaleTime, sourceOf } from '../../scene';
 import { inOrder, member, settleRigid, type Asset, type Channel, type Composition, type Layer, type Project } from '../../model';
-import { DUST, framesPerSecond, sameRate, type Rate, type Span } from '../../time';
+import { DUST, framesPerSecond, ratio, sameRate, type Rate, type Span } from '../../time';
 import { count, type Draft } from '../document/change';
 import { nextName } from '../document/next-name';
 import { pictureSwapped } from '../layers/swap-picture';
@@ -77,7 +77,7 @@ export function setRate(project: Project, compositionId: string, rate: Rate, kee
   if (!composition || sameRate(composition.rate, rate)) return null;
   const label = `Run ${composition.name} at ${Math.round(framesPerSecond(rate) * 1000) / 1000} frames a second`;
   if (keeps === 'frames') return { event: 'composition.rate', label: `${label}, frame for frame`, patches: [patchOf([...compositionPath(compositionId), 'rate'], composition.rate, rate)] };
-  const factor = framesPerSecond(rate) / framesPerSecond(composition.rate);
+  const factor = ratio(composition.rate, rate);
   const path = compositionPath(compositionId);
   const duration = Math.max(1, Math.round(composition.duration * factor));
   const to = (at: number) => rescaled(at, factor);
@@ -101,9 +101,10 @@ export function setRate(project: Project, compositionId: string, rate: Rate, kee
     // What stands in the composition itself was rescaled above.
     if (host.id === compositionId) continue;
     const at = layerPath(host.id, layer.id);
+    const D = sourceOf(project, host, layer)?.D ?? null;
     for (const node of inOrder(layer.timing)) {
       if (countsInHostFrames(layer, node)) continue;
-      patches.push(...patchesBetween([...at, 'timing', 'by', node.id], node, rescaleOperator(node, factor)));
+      patches.push(...patchesBetween([...at, 'timing', 'by', node.id], node, rescaleOperator(node, factor, D)));
     }
     // Dials that the nest sets are keyed in the time of its source.
     for (const [name, channel] of Object.entries(layer.kind === 'nest' ? layer.dials : {})) {

@@ -1,6 +1,6 @@
 import { hasKeys, keyTimesOf, sampleChannel, trackAt, unbent, type Track, rescaleChannel, rescaled } from '../../scene';
 import { member, type Channel, type Project } from '../../model';
-import { framesPerSecond, type Frames, type Rate } from '../../time';
+import { framesPerSecond, ratio, type Frames, type Rate } from '../../time';
 import { count, type Draft } from '../document/change';
 import { byTrack, chosenOf, momentOf } from './chosen-keys';
 import { bringPresets, presetsOf, saidOf, type ClipPreset } from './clip-presets';
@@ -77,7 +77,7 @@ export type KeysPasting = {
 export function pasteKeys(project: Project, compositionId: string, layers: readonly string[], clip: KeysClip, { frame, apart = 0, as = 'values', newId }: KeysPasting): (Draft & { readonly made: readonly KeyRef[]; readonly told?: string }) | null {
   const host = member(project.compositions.by, compositionId);
   if (!host) return null;
-  const factor = framesPerSecond(host.rate) / framesPerSecond(clip.rate);
+  const factor = ratio(clip.rate, host.rate);
   const from = frame ?? rescaled(clip.first ?? 0, factor);
   const targets = host.layers.order.filter((id) => layers.includes(id) && reachLayer(project, compositionId, id));
   const several = new Set(clip.tracks.map((track) => track.layer)).size > 1;

@@ -1,7 +1,7 @@
 import { prepareCurve, type KeyCurve } from '../../keys';
 import { inOrder, inTime, member, type Composition, type Layer, type Project } from '../../model';
 import { framesWorkedOut, keyTimesOf, trackAt, unbent } from '../../scene';
-import { beatAt, frameOfBeat, hull, type Frames, type Tempo } from '../../time';
+import { beatAt, frameOfBeat, hull, written, type Frames, type Tempo } from '../../time';
 import { turnsOf, type ApartOrder } from '../keys/keys-apart';
 
 /** A stagger as a composition remembers it. */
@@ -95,7 +95,7 @@ export function staggeredPlaces(project: Project, composition: Composition, what
     }
     // Counted from the first in turn: what is done again with the same formula moves nothing.
     const first = after.get(begin.layer)!;
-    return new Map([...after].map(([layer, value]) => [layer, landed(Math.round((begin.at + value - first) * 1e6) / 1e6)]));
+    return new Map([...after].map(([layer, value]) => [layer, landed(written(begin.at + value - first))]));
   }
   const spread = how.curve ? prepareCurve(how.curve).at : (u: number) => u;
   return new Map(inTurn.map(({ layer }) => {
@@ -105,7 +105,7 @@ export function staggeredPlaces(project: Project, composition: Composition, what
       return [layer, Math.round(frameOfBeat(beat, tempo as Tempo, rate))];
     }
     const total = how.total ?? (how.step ?? 0) * last;
-    return [layer, landed(Math.round((begin.at + spread(turn / last) * total) * 1e6) / 1e6)];
+    return [layer, landed(written(begin.at + spread(turn / last) * total))];
   }));
 }
 

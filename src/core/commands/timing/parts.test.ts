@@ -87,6 +87,24 @@ describe('backwards', () => {
     expect(shown(done(film(), 'timing.backwards', { from: 10, to: 20 }), 9, 10, 15, 19, 20, 59)).toEqual([9, 19, 14, 10, 20, 59]);
     expect(shown(done(film(), 'timing.backwards', { from: 0, to: 4 }), 0, 3, 4)).toEqual([3, 0, 4]);
   });
+  test.each<readonly [readonly [number, number], readonly [number, number]]>([[[30, 1], [25, 1]], [[25, 1], [30, 1]], [[30, 1], [24, 1]], [[30000, 1001], [24, 1]], [[24, 1], [60, 1]]])('in a host at %j a source at %j: each frame of the part is the very time of its mirror', (rate, inner) => {
+    const two = projectOf([
+      { id: 'main', name: 'Main', rate, duration: 120, layers: [{ id: 'tram', name: 'Tram', kind: 'nest', source: 'reel', spans: [[0, 60]] }] }, { id: 'reel', name: 'Reel', rate: inner, duration: 200, layers: [] },
+    ] as never);
+    for (const [from, to] of [[8, 14], [3, 10], [1, 31], [0, 7]] as const) {
+      const after = done(two, 'timing.backwards', { from, to });
+      // Where the part begins and is over the times are the same to the bit.
+      expect(shown(after, from, to)).toEqual([shown(two, to - 1)[0], shown(two, to)[0]]);
+      if (from > 0) expect(shown(after, from - 1)[0]).toBeCloseTo(shown(two, from - 1)[0]!, 9);
+      for (let frame = from; frame < to; frame++) expect(shown(after, frame)[0]).toBeCloseTo(shown(two, from + to - 1 - frame)[0]!, 9);
+    }
+    const stood = done(two, 'timing.stand', { frame: 13, for: 7 });
+    expect(shown(stood, 13, 19, 20)).toEqual(Array(3).fill(shown(two, 13)[0]));
+    for (const frame of [21, 33, 50]) expect(shown(stood, frame)[0]).toBeCloseTo(shown(two, frame - 7)[0]!, 9);
+    const paced = done(two, 'timing.pace', { from: 11, to: 17, rate: 0.5, gives: 'others' });
+    expect(shown(paced, 59)[0]).toBeCloseTo(shown(two, 59)[0]!, 0);
+    expect(shown(paced, 17)[0]! - shown(paced, 11)[0]!).toBeCloseTo((shown(two, 17)[0]! - shown(two, 11)[0]!) / 2, 9);
+  });
   test('a frame alone cannot be', () => expect(refusal(film(), 'timing.backwards', { from: 4, to: 5 })).toBe('Two frames at least can be played backwards.'));
 });
 

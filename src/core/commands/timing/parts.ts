@@ -118,7 +118,7 @@ function roundIt(begin: Frames, a: Frames, b: Frames, end: Frames, rate: number,
   if (gives !== 'others' && gives !== 'before' && gives !== 'after') return { before: 1, after: 1 };
   const room = (gives === 'after' ? 0 : Math.max(0, a - begin)) + (gives === 'before' ? 0 : Math.max(0, end - b));
   if (room <= 0) return null;
-  const given = Math.round((1 + ((1 - rate) * (b - a)) / room) * 1e6) / 1e6;
+  const given = 1 + ((1 - rate) * (b - a)) / room;
   return given <= 0 ? null : { before: gives === 'after' ? 1 : given, after: gives === 'before' ? 1 : given };
 }
 
@@ -143,13 +143,12 @@ export function backwardsBetween(project: Project, compositionId: string, ids: r
   const patches: Patch[] = [];
   const made: string[] = [];
   for (const part of parts) {
-    const { entry, pace } = part;
+    const { entry } = part;
     const id = newId();
-    const [begin, a, b, end] = [part.from, from, to, Math.max(part.to, to + 1)].map((frame) => rescaled(entry(frame), 1)) as [number, number, number, number];
-    const frame = rescaled(pace, 1);
+    const [begin, a, b, end, last, before] = [part.from, from, to, Math.max(part.to, to + 1), to - 1, from - 1].map((frame) => rescaled(entry(frame), 1)) as [number, number, number, number, number, number];
     // Half-open: the part shows its last frame first, and its first one last.
     const key = (name: string, at: Frames, shows: Frames, arrives?: Frames) => ({ id: name, at, to: shows, joined: false, ...(arrives === undefined ? {} : { arrives }) });
-    const list = [...(begin < a ? [key('k1', begin, begin)] : []), key('k2', a, b - frame, a), key('k3', b, b, a - frame), key('k4', end, end)];
+    const list = [...(begin < a ? [key('k1', begin, begin)] : []), key('k2', a, last, a), key('k3', b, b, before), key('k4', end, end)];
     patches.push(...first(compositionId, part, newOperator('remap', id, { keys: Object.fromEntries(list.map((one) => [one.id, one])) }) as OperatorEntry));
     made.push(id);
   }

@@ -42,7 +42,7 @@ export function setPieceRate(project: Project, compositionId: string, layerId: s
 }
 
 function withRate({ op, cuts = [], rates = [], rate, keys = {} }: Node, x: Frames, next: (now: number) => number): Readonly<Record<string, unknown>> | null {
-  const fine = (value: number) => Math.round(value * 1e6) / 1e6;
+  const fine = (value: number) => Math.round(value * 1e12) / 1e12;
   if (op === 'speed') return typeof rate === 'number' ? { rate: fine(next(rate)) } : null;
   if (op === 'ramp') {
     const i = cuts.filter((cut) => cut <= x).length;

@@ -63,13 +63,15 @@ export const cue = defineOperator({
     { given: { moves: [{ from: 0, to: 10, rest: { kind: 'swing', from: 10, to: 14, finish: false } }] }, markers: [0], x: 15, becomes: 11 },
     { given: { moves: [{ from: 0, to: 10, rest: { kind: 'loop', from: 10, to: 14, finish: true } }, [20, 30]] }, markers: [0, 12], x: 13, becomes: 13 },
     { given: { moves: [{ from: 0, to: 10, rest: { kind: 'loop', from: 10, to: 14, finish: true } }, [20, 30]] }, markers: [0, 12], x: 15, becomes: 21 },
+    { given: { moves: [{ from: 0, to: 10, rest: { kind: 'loop', from: 14, to: 14, finish: true } }, [20, 30]] }, markers: [0, 22], x: 15, becomes: 14 },
+    { given: { moves: [{ from: 0, to: 10, rest: { kind: 'swing', from: 12, to: 13, finish: false } }] }, D: 40, markers: [0], x: 15, becomes: 12 },
     { given: { moves: [[5, 5], [9, 7]] }, markers: [2, 6], x: 6, becomes: 7 },
     { given: { moves: [[3, 9]] }, x: 50, becomes: 3 },
   ],
 });
 
 /** A move as it is played: from when to when, and what it rests on. */
-export type PlayedMove = { readonly from: Frames; readonly to: Frames; /** When it begins. */ readonly start: Frames; /** When it is over, if nothing cuts it short. */ readonly end: Frames; readonly rest: Rested | null; /** The marker that fires it. */ readonly marker: Frames };
+export type PlayedMove = { readonly from: Frames; readonly to: Frames; /** When it begins. */ readonly start: Frames; /** When it is over, if nothing cuts it short. */ readonly end: Frames; /** Where it stands when it is over, if nothing runs then. */ readonly stands: Frames; readonly rest: Rested | null; /** The marker that fires it. */ readonly marker: Frames };
 
 /** A rest that runs: a part that plays from the end of its move on. */
 type Rested = { readonly from: Frames; readonly to: Frames; readonly kind: 'loop' | 'swing'; readonly finish: boolean };
@@ -85,12 +87,17 @@ export function playedMoves(list: readonly Move[], markers: readonly Frames[]): 
     const { from, to, rest } = moveOf(list[i]!);
     const before = played[i - 1];
     const start = before ? Math.max(before.start, waited(before, marker)) : marker;
-    played.push({ from: Number(from), to: Number(to), start, end: start + Math.max(0, Number(to) - Number(from)), marker, rest: restOf(rest) });
+    played.push({ from: Number(from), to: Number(to), start, end: start + Math.max(0, Number(to) - Number(from)), marker, stands: standsOn(rest, Number(to)), rest: restOf(rest) });
   }
   return played;
 }
 
-/** A rest without length stands still. */
+/** On the pose that ends the move; a rest that runs but has no length stands on its own beginning. */
+function standsOn(rest: Exclude<Move, readonly unknown[]>['rest'], to: Frames): Frames {
+  return rest && rest.kind !== 'still' && rest.from !== null && rest.to !== null && restOf(rest) === null ? Number(rest.from) : to;
+}
+
+/** A rest that runs, and has a length. */
 function restOf(rest: Exclude<Move, readonly unknown[]>['rest']): Rested | null {
   if (!rest || rest.kind === 'still' || rest.from === null || rest.to === null) return null;
   const running = { from: Number(rest.from), to: Number(rest.to), kind: rest.kind, finish: rest.finish };
@@ -112,8 +119,8 @@ function waited({ rest, end }: PlayedMove, marker: Frames): Frames {
 type Part = { readonly at: (x: Frames) => Frames; readonly segment: (x: Frames, side: Side) => Segment };
 
 /** A move and its rest, until the next one begins. */
-function partOf({ from, to, start, end, rest }: PlayedMove, next: Frames, D: Frames | null): Part {
-  const still = dust(holdInside(to, D));
+function partOf({ from, stands, start, end, rest }: PlayedMove, next: Frames, D: Frames | null): Part {
+  const still = dust(holdInside(stands, D));
   const over = Math.min(end, next);
   const moving = straight(start, over, start, from, 1);
   const standing = held(end, next, still);

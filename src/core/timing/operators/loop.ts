@@ -77,6 +77,7 @@ export const loop = defineOperator({
     { given: { from: 0, to: 11, mode: 'swing', until: 15, then: 'on' }, D: 40, x: 32, becomes: 12 },
     { given: { mode: 'swing', count: 2, then: 'on' }, D: 5, x: 20, becomes: 0 },
     { given: { count: 3, until: 2 }, D: 5, x: 9, becomes: 4 },
+    { given: { from: 5, to: 5.5, count: 2 }, D: 20, x: 30, becomes: 5 },
     { given: { to: 1_000_000 }, D: 1_000_000, x: 999_999.9995, becomes: 999_999.9995 },
   ],
 });
