@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import fc from 'fast-check';
-import { CHECKS, checkProject, LEVELS, type Problem } from '.';
+import { CHECKS, checkProject, checksInSteps, LEVELS, type Problem } from '.';
 import { applyPatches, patchOf, validateTouched, work, type Draft } from '../commands';
 import { activity, sourceTimeAt } from '../scene';
-import { inOrder } from '../model';
+import { inOrder, type Project } from '../model';
 import { projectOf, type LayerInput } from '../../../tests/support/projects';
 import { counting, missingFrom, randomFilm } from '../../../tests/support/random-film';
 
@@ -139,6 +139,37 @@ describe('seams of nests', () => {
   test('a channel that repeats is judged by what its last segment ends on', () => {
     const repeats = (value: number, arrives: number) => codes(projectOf([{ id: 'main', name: 'Main', layers: [{ id: 'a', name: 'A', kind: 'null', channels: { x: { after: 'repeat', keys: [{ at: 0, value: 0 }, { at: 9, value, arrives }] } } }] }]));
     expect([repeats(5, 0), repeats(0, 5)]).toEqual([[], ['seam-gap']]);
+  });
+});
+
+describe('films of any length and depth', () => {
+  test('the first frame at which a formula fails is found, wherever it is', () => {
+    const driven = (at: number) => ({ value: 0, formula: `1 / (f - ${at})` });
+    const film = projectOf([{ id: 'main', name: 'Main', duration: 200_000, layers: [{ id: 'a', name: 'A', kind: 'null', channels: { x: driven(91_237), y: driven(3), rotation: driven(199_999) } }, { id: 'b', name: 'B', kind: 'null', spans: [[500, 70_000]], channels: { x: driven(69_999), y: driven(70_001) } }] }] as never);
+    expect(checkProject(film).filter(({ code }) => code === 'formula-error').map(({ where }) => [where.layer, where.channel, where.frame])).toEqual([['a', 'x', 91_237], ['a', 'y', 3], ['a', 'rotation', 199_999], ['b', 'x', 69_999]]);
+  });
+  test('the worker gives way between pieces of a long one', () => {
+    const film = projectOf([{ id: 'main', name: 'Main', duration: 100_000, layers: [{ id: 'a', name: 'A', kind: 'null', channels: { x: { value: 0, formula: 'f / 2' } } }] }] as never);
+    let pieces = 0;
+    for (const steps = checksInSteps(film); !steps.next().done;) pieces++;
+    expect(pieces).toBeGreaterThan(CHECKS.length + 45);
+  });
+  test('a still tail deep in nests is told, and a loop is tried where few show it', () => {
+    const deep = (n: number) => projectOf(Array.from({ length: n }, (_, i) => ({ id: `c${i}`, name: `C${i}`, duration: 300, layers: [i === n - 1 ? { id: 'w', name: 'W', kind: 'shape', channels: { x: { keys: [{ at: 0, value: 0 }, { at: 100, value: 50 }] } } } : { id: 'n', name: 'N', kind: 'nest', source: `c${i + 1}` }] })) as never);
+    const tails = (project: Project) => checkProject(project).filter(({ code }) => code === 'still-tail');
+    expect(tails(deep(3)).map(({ mend }) => mend !== undefined)).toEqual([true, true, true]);
+    const many = tails(deep(40));
+    expect([many.length, many.filter(({ mend }) => mend !== undefined).length]).toEqual([40, 8]);
+  });
+  test('what was found is found again where something deep in a nest is edited', () => {
+    const film = (value: number) => projectOf([
+      { id: 'a', name: 'A', duration: 20, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'b', timing: [{ op: 'loop', to: 20 }] }] }, { id: 'b', name: 'B', duration: 20, layers: [{ id: 'n', name: 'N', kind: 'nest', source: 'c' }] },
+      { id: 'c', name: 'C', duration: 20, layers: [{ id: 'w', name: 'W', kind: 'null', channels: { rotation: { keys: [{ at: 0, value: 0 }, { at: 20, value }] } } }] },
+    ] as never);
+    const one = film(360);
+    const patched = applyPatches(one, [patchOf(['compositions', 'by', 'c', 'layers', 'by', 'w', 'channels', 'rotation', 'keys', 'k2', 'value'], 360, 90)]).project;
+    const gaps = (project: Project) => checkProject(project).filter(({ code }) => code === 'seam-gap').length;
+    expect([gaps(one), gaps(patched), gaps(one)]).toEqual([0, 1, 0]);
   });
 });
 

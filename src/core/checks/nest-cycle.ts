@@ -1,3 +1,4 @@
+import { ringOf } from '../scene';
 import { inOrder, member, type Project } from '../model';
 import { defineCheck, type Finding } from './problem';
 
@@ -5,7 +6,7 @@ export const nestCycle = defineCheck({
   code: 'nest-cycle',
   about: 'A composition that contains itself, directly or through others.',
   find: (project, composition) => inOrder(composition.layers).flatMap((layer): readonly Finding[] => {
-      if (layer.kind !== 'nest') return [];
+      if (layer.kind !== 'nest' || !ringOf(project, composition.id).has(layer.source)) return [];
       const way = wayBack(project, layer.source, composition.id);
       if (!way) return [];
       const names = [composition.id, ...way].map((id) => member(project.compositions.by, id)?.name ?? id);

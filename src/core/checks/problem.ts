@@ -27,10 +27,20 @@ export type Check = {
   readonly code: Code;
   readonly about: string;
   readonly find: (project: Project, composition: Composition) => readonly Finding[];
+  /** The same in pieces, where there may be much to look at: it gives way in between. */
+  readonly inPieces?: (project: Project, composition: Composition) => Generator<void, readonly Finding[]>;
 };
 
 export function defineCheck(check: Check): Check {
   return check;
+}
+
+/** A check that looks in pieces; asked at once, it looks at all of them. */
+export function defineLongCheck({ inPieces, ...words }: Omit<Check, 'find'> & Required<Pick<Check, 'inPieces'>>): Check {
+  return { ...words, inPieces, find: (project, composition) => {
+    const steps = inPieces(project, composition);
+    for (let step = steps.next(); ; step = steps.next()) if (step.done) return step.value;
+  } };
 }
 
 /** What a check finds layer by layer. */

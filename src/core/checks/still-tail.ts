@@ -12,6 +12,8 @@ import { seamSpeed } from './seam-speed';
 const SHARE = 0.2;
 /** So many layers that move last are tried as what could go on. */
 const TRIED = 3;
+/** What is shown in more compositions than this, through any number of nests, is not tried: each of them would be looked at anew. */
+const MOST_AROUND = 8;
 
 export const stillTail = defineCheck({
   code: 'still-tail',
@@ -44,13 +46,15 @@ type Filled = { readonly layer: Layer; readonly mend: Mend };
 
 /** A layer that moves last and whose loop fills the rest, leaving no seam and nothing blank anywhere; null where there is none. */
 function loopThatFills(project: Project, composition: Composition, last: Frames): Filled | null {
+  const beside = showing(project, composition.id);
+  if (beside.length > MOST_AROUND) return null;
   const moving = inOrder(composition.layers).filter((layer) => layer.visible && !layer.locked && (hull(layer.spans)?.[1] ?? 0) >= composition.duration && (changesOf(project, composition, layer, new Set([composition.id]))?.(last) ?? false));
   for (const layer of moving.slice(0, TRIED)) {
     const part = playedPart(project, composition, layer, last);
     // Keys of a layer seldom end as they began: to and fro they never jump.
     for (const mode of !part ? [] : hasContentTime(layer.kind) ? ['repeat', 'swing'] : ['swing']) {
       const born = { ...part!, mode };
-      if (isClean(project, composition, withLoop(project, composition, layer, born))) return { layer, mend: { do: 'timing.add', with: { composition: composition.id, layer: layer.id, op: 'loop', frame: last + 1, born } } };
+      if (isClean(project, composition, beside, withLoop(project, composition, layer, born))) return { layer, mend: { do: 'timing.add', with: { composition: composition.id, layer: layer.id, op: 'loop', frame: last + 1, born } } };
     }
   }
   return null;
@@ -77,14 +81,22 @@ function withLoop(project: Project, composition: Composition, layer: Layer, born
 }
 
 /** Whether the tail is gone, and wherever the composition is shown nothing came in its place. */
-function isClean(before: Project, { id }: Composition, after: Project): boolean {
+function isClean(before: Project, { id }: Composition, beside: readonly Composition[], after: Project): boolean {
   if (lastMove(after, after.compositions.by[id]!) !== null) return false;
-  const beside = inOrder(before.compositions).filter((one) => one.id === id || shows(before, one, id));
   return [seamGap, seamSpeed, blankFrames, inBetweenFrames].every(({ find }) => beside.every((one) => find(after, after.compositions.by[one.id]!).length <= find(before, one).length));
 }
 
-function shows(project: Project, host: Composition, id: string, above: ReadonlySet<string> = new Set()): boolean {
-  if (above.has(host.id)) return false;
-  const inside = new Set([...above, host.id]);
-  return sourcesOf(host).some((source) => source === id || (Object.hasOwn(project.compositions.by, source) && shows(project, project.compositions.by[source]!, id, inside)));
+const hosts = new WeakMap<Project['compositions'], ReadonlyMap<string, readonly Composition[]>>();
+
+/** A composition and those that show it, through any number of nests; one more than `MOST_AROUND` of them at the most. */
+function showing({ compositions }: Project, id: string): readonly Composition[] {
+  let known = hosts.get(compositions);
+  if (!known) {
+    const by = new Map<string, Composition[]>();
+    for (const host of inOrder(compositions)) for (const source of sourcesOf(host)) by.set(source, [...(by.get(source) ?? []), host]);
+    hosts.set(compositions, (known = by));
+  }
+  const found = new Map([[id, compositions.by[id]!]]);
+  for (const one of found.keys()) for (const host of known.get(one) ?? []) if (found.size <= MOST_AROUND) found.set(host.id, host);
+  return [...found.values()];
 }

@@ -1,12 +1,13 @@
-import { keyAdded, keyedTracks, keyTimesOf, sourceOf, sourceTimeAt } from '../../scene';
-import { inOrder, inTime, member, type Channel, type Composition, type Layer, type Project } from '../../model';
-import { DUST, dust, ratio, type Frames, type Span } from '../../time';
+import { keyAdded, keyedTracks, keyTimesOf, sourceOf, sourceTimeAt, timingOf } from '../../scene';
+import { inOrder, inTime, member, type Channel, type Composition, type Layer, type OperatorEntry, type Project } from '../../model';
+import { DUST, dust, ratio, written, type Frames, type Span } from '../../time';
 import { count } from '../document/change';
 import type { StoredKey } from '../keys/chosen-keys';
 import type { Made } from '../document/made';
 import { compositionPath, layerPath, trackPath } from '../document/paths';
 import { patchOf, sameValue, type Patch } from '../document/patch';
 import type { Refused } from '../document/refused';
+import { stillAt } from '../timing/parts';
 import { keyPatches } from '../keys/stored-key';
 
 export type Opening = {
@@ -108,17 +109,95 @@ function openedLayer(project: Project, composition: Composition, layer: Layer, h
   }
   // A layer that begins later takes its own time along, keys and content with it, also where its beginning was taken out.
   if (layer.start >= at - DUST) return [...patches, patchOf([...path, 'start'], layer.start, dust(layer.start + by))];
+  const inside = how.deep && layer.kind === 'nest' ? openedInside(project, composition, layer, how, newId, told) : null;
+  patches.push(...(inside ?? []));
+  const still: OperatorEntry[] = [];
+  const shorter = by < 0 ? shortened(project, composition, layer, how) : NOTHING_SHORTER;
+  if (how.cut === 'stand' && inside === null && !shorter.content) still.push(...contentStands(project, composition, layer, how, newId, told));
+  const tails: string[] = [];
   for (const track of keyedTracks(project, layer)) {
     if (track.operator !== null || track.spec.clock !== 'layer') continue;
-    if (!keyTimesOf(project, composition, layer, track).even) {
+    if (shorter.keys(track.address)) continue;
+    const isBent = !keyTimesOf(project, composition, layer, track).even;
+    const isWhole = () => keyAdded(track.channel!, track.spec, at - layer.start, () => '').kind === 'cannot';
+    if (how.cut === 'stand' && (isBent || runsBeyond(track.channel!, at - layer.start) || isWhole())) {
+      // What goes on outside its keys, what a timing bends and a motion that cannot be cut stand in the time that comes in: no key could say that.
+      if (by > 0) tails.push(track.address);
+      else told.left.push(`${track.spec.label} of ${layer.name}, which ${isBent ? 'its own timing bends' : 'cannot be cut there'}`);
+      continue;
+    }
+    if (isBent) {
       told.left.push(`${track.spec.label} of ${layer.name}, whose own timing bends its keys`);
       continue;
     }
     const result = openedChannel(track.channel!, (channel, frame) => keyAdded(channel, track.spec, frame, newId), at - layer.start, how, newId, told);
     patches.push(...keyPatches(track, trackPath(composition.id, layer.id, track), track.channel!.keys, result));
   }
-  if (how.deep && layer.kind === 'nest') patches.push(...openedInside(project, composition, layer, how, newId, told));
+  if (tails.length > 0) still.push({ ...stillAt(newId(), dust(at - layer.start), by, null), on: 'keys', tracks: tails } as OperatorEntry);
+  const timing = [...path, 'timing'];
+  patches.push(...still.map((node) => patchOf([...timing, 'by', node.id], undefined, node)));
+  const order = [...still.map(({ id }) => id), ...layer.timing.order.filter((id) => shorter.by.get(id) !== null)];
+  if (!sameValue(order, layer.timing.order)) patches.push(patchOf([...timing, 'order'], layer.timing.order, order));
+  for (const [id, next] of shorter.by) patches.push(patchOf([...timing, 'by', id], layer.timing.by[id], next ?? undefined));
   return patches;
+}
+
+type Shorter = { /** What becomes of steps; null where nothing is left of one. */ readonly by: ReadonlyMap<string, OperatorEntry | null>; readonly content: boolean; readonly keys: (address: string) => boolean };
+const NOTHING_SHORTER: Shorter = { by: new Map(), content: false, keys: () => false };
+
+/** Where a layer stands by its first steps all through the time that is taken out it stands so much shorter, and all else stays. */
+function shortened(project: Project, composition: Composition, layer: Layer, { at, by }: Opening): Shorter {
+  const { stack, source } = timingOf(project, composition, layer);
+  const after = new Map<string, OperatorEntry | null>();
+  const tracks: (readonly string[] | null)[] = [];
+  let content = false;
+  const closed = new Set<'content' | 'keys'>();
+  for (const node of inOrder(layer.timing)) {
+    if (node.off) continue;
+    const side = node.on === 'keys' || !source ? 'keys' : 'content';
+    const stands = node.on === 'both' || closed.has(side) ? null : standingOf(node);
+    if (!stands) {
+      closed.add(side);
+      if (node.on === 'both') closed.add('keys');
+      continue;
+    }
+    const [from, to] = side === 'keys' ? [at - layer.start, at - by - layer.start] : [stack.entry.at(at), stack.entry.at(at - by)];
+    if (stands.at > from + DUST || stands.at + stands.for < to - DUST) continue;
+    const left = written(stands.for - (to - from));
+    after.set(node.id, left <= DUST ? null : node.op === 'ramp' ? { ...node, cuts: [stands.at, written(stands.at + left)] } : ({ ...node, for: left } as OperatorEntry));
+    if (side === 'keys') tracks.push(node.tracks ?? null);
+    else content = true;
+  }
+  return { by: after, content, keys: (address) => tracks.some((names) => names === null || names.includes(address)) };
+}
+
+/** What a layer shows stands at the cut while new time is put in; what cannot be done with a step is told. */
+function contentStands(project: Project, composition: Composition, layer: Layer, { at, by }: Opening, newId: () => string, told: Told): readonly OperatorEntry[] {
+  const { stack, source } = timingOf(project, composition, layer);
+  if (!source || !layer.spans.some(([from, until]) => from < at - DUST && until > at + DUST)) return [];
+  const isFired = inOrder(layer.timing).some((node) => node.op === 'cue' && !node.off && node.on !== 'keys');
+  if (by < 0 || isFired) {
+    told.left.push(`what ${layer.name} shows, which ${isFired ? 'its markers fire' : 'runs on through the cut'}`);
+    return [];
+  }
+  const [from, to] = [stack.entry.at(at), stack.entry.at(at + by)];
+  return [{ ...stillAt(newId(), written(from), written(to - from), source.D), on: 'content' } as OperatorEntry];
+}
+
+/** When a step stands, and for how long, where it does nothing else. */
+function standingOf(node: OperatorEntry): { readonly at: Frames; readonly for: Frames } | null {
+  if (node.op === 'pause') return typeof node.at === 'number' && typeof node.for === 'number' ? { at: node.at, for: node.for } : null;
+  if (node.op !== 'ramp' || node.blend !== 0 || node.cuts.length !== 2 || node.rates.join() !== '1,0,1') return null;
+  const [from, to] = node.cuts.map(Number) as [number, number];
+  return { at: from, for: to - from };
+}
+
+/** Whether a track moves at a time of its own outside its keys, or would move otherwise there with keys farther apart: then no key can let it stand. */
+function runsBeyond({ keys, before, after, closed }: Channel, at: Frames): boolean {
+  const own = inTime(keys);
+  if (own.length < 2) return false;
+  const again = (rule: Channel['after']) => rule === 'repeat' || rule === 'climb' || rule === 'swing';
+  return closed || again(before) || again(after) || (before === 'glide' && at <= own[0]!.at + DUST) || (after === 'glide' && at > own[own.length - 1]!.at + DUST);
 }
 
 /** Keys of a channel with time put in or taken out at a time of its own. */
@@ -173,15 +252,15 @@ function joinCut(keys: Record<string, StoredKey>, at: Frames): void {
   delete keys[first.id];
 }
 
-/** The same inside a nest that is cut, where its time runs as it comes: another timing decides by itself what it shows. */
-function openedInside(project: Project, host: Composition, layer: Layer, how: Opening, newId: () => string, told: Told): readonly Patch[] {
+/** The same inside a nest that is cut, where its time runs as it comes: another timing decides by itself what it shows. Null where it is not opened now. */
+function openedInside(project: Project, host: Composition, layer: Layer, how: Opening, newId: () => string, told: Told): readonly Patch[] | null {
   const source = sourceOf(project, host, layer);
   const inner = layer.kind === 'nest' ? member(project.compositions.by, layer.source) : undefined;
   const at = sourceTimeAt(project, host, layer, how.at);
-  if (!source || !inner || at === null) return [];
+  if (!source || !inner || at === null) return null;
   if (layer.timing.order.length > 0) {
     told.left.push(`the inside of ${layer.name}, which has a timing`);
-    return [];
+    return null;
   }
   const place = dust(at + source.offset);
   const known = told.inside.get(inner.id);

@@ -1,6 +1,6 @@
 import { member, type Composition, type Layer, type OperatorEntry, type Project } from '../../model';
 import { hasKeys, ownTracks, rescaled, timingOf } from '../../scene';
-import { hull, type Frames } from '../../time';
+import { hull, written, type Frames } from '../../time';
 import { newOperator } from '../../timing';
 import { count } from '../document/change';
 import type { Made } from '../document/made';
@@ -55,6 +55,14 @@ function ended(compositionId: string, parts: readonly Part[], by: (part: Part) =
   return [...patches, patchOf([...path, 'duration'], host.duration, latest), ...(whole ? [patchOf([...path, 'range'], host.range, [0, latest])] : [])];
 }
 
+/**
+ * A step that stands at a time that comes in for so long, then goes on from there. A pause holds what lies at or beyond the end of the source as its
+ * last frame, and a loop behind it would make that of another: there a ramp stands as well, and holds every time.
+ */
+export function stillAt(id: string, at: Frames, length: Frames, D: Frames | null) {
+  return D !== null && at >= D ? newOperator('ramp', id, { cuts: [at, written(at + length)], rates: [1, 0, 1], blend: 0 }) : newOperator('pause', id, { at, for: length });
+}
+
 /** Lets layers stand at a frame for some frames (null: to the end of their bars); then they go on from where they stood. */
 export function standHere(project: Project, compositionId: string, ids: readonly string[], frame: Frames, forFrames: Frames | null, gives: Gives, newId: () => string): Made | Refused | null {
   const parts = partsOf(project, compositionId, ids);
@@ -71,7 +79,7 @@ export function standHere(project: Project, compositionId: string, ids: readonly
     // What is left after it runs faster where that gives.
     const begin = Math.max(0, entry(part.from));
     const left = entry(to) - at;
-    let node = newOperator('pause', id, { at, for: length });
+    let node = stillAt(id, at, length, part.D);
     if (forFrames !== null && gives === 'before') {
       // What is before it gets there sooner; from the frame on all stays at its moment.
       if (at - begin <= length) return { refused: `${part.layer.name} has no ${count(forFrames, 'frame')} before frame ${frame} to give: let its bar give instead.` };

@@ -1,12 +1,11 @@
 import type { Fault, Moves } from '../../formulas';
-import { channelAt, inOrder, type Asset, type Composition, type Layer, type Project } from '../../model';
+import { channelAt, inOrder, type Composition, type Layer, type Project } from '../../model';
 import type { Frames } from '../../time';
 import { operatorOf, type Driven, type OperatorContext, type OperatorNode } from '../../timing';
+import { behind, type Behind } from '../behind';
 import type { KeyClock, KeyTimes } from '../key-times';
 import type { LayerTiming } from '../layer-timing';
 import type { Place } from '../place';
-import { assetOf, compositionOf } from '../source';
-import { sourcesOf } from '../rings';
 import type { Track } from '../tracks';
 import { constantly } from './constantly';
 import { sharedRows, type Remembered, type SharedRows } from './deep-values';
@@ -68,7 +67,7 @@ export type Ask = {
 /** Where formulas are made ready: their composition, and all of its formulas. */
 export type Ground = { readonly project: Project; readonly host: Composition; readonly drives: Drives; readonly ask: Ask; /** Values that others read at other times. */ readonly rows: SharedRows };
 
-type Known = { /** The project that it was asked in last. */ project: Project; readonly behind: readonly (Composition | Asset | null)[]; readonly drives: Drives };
+type Known = { /** The project that it was asked in last. */ project: Project; readonly behind: Behind; readonly drives: Drives };
 const known = new WeakMap<Composition, Known>();
 
 /** The formulas of a composition, made ready; the same as long as neither it nor what its nests show is changed. */
@@ -76,29 +75,14 @@ export function preparedDrives(project: Project, host: Composition, ask: Ask): D
   const found = known.get(host);
   // It is asked for every value: in the same project there is nothing to compare.
   if (found?.project === project) return found.drives;
-  const behind = behindOf(project, host);
-  if (found && found.behind.length === behind.length && found.behind.every((one, i) => one === behind[i])) {
+  const all = behind(project, host);
+  if (found && found.behind === all) {
     found.project = project;
     return found.drives;
   }
   const drives = prepare(project, host, ask);
-  known.set(host, { project, behind, drives });
+  known.set(host, { project, behind: all, drives });
   return drives;
-}
-
-/** Everything that a composition shows, however deep. */
-function behindOf(project: Project, host: Composition): readonly (Composition | Asset | null)[] {
-  const all: (Composition | Asset | null)[] = [];
-  const seen = new Set<string>([host.id]);
-  const waiting = [...sourcesOf(host)];
-  for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
-    if (seen.has(id)) continue;
-    seen.add(id);
-    const inside = compositionOf(project, id);
-    all.push(inside ?? assetOf(project, id));
-    if (inside) waiting.push(...sourcesOf(inside));
-  }
-  return all;
 }
 
 function prepare(project: Project, host: Composition, ask: Ask): Drives {
