@@ -14,11 +14,17 @@ const readAhead = {
   },
 };
 
+// Nobody asks the framework to work on pictures: neither its service nor its address is built.
+const noPictureService = {
+  name: 'no-picture-service',
+  hooks: { 'astro:config:setup': ({ updateConfig }) => updateConfig({ image: { endpoint: { route: '/_nothing', entrypoint: './src/server/endpoints/nothing.ts' }, service: { entrypoint: 'astro/assets/services/noop' } } }) },
+};
+
 export default defineConfig({
   output: 'server',
   outDir: './dist/site',
   adapter: node({ mode: 'standalone' }),
-  integrations: [react()],
+  integrations: [react(), noPictureService],
   server: { host: '127.0.0.1', port: 4317 },
   security: { checkOrigin: true, allowedDomains: [{ hostname: '127.0.0.1' }, { hostname: 'localhost' }] },
   devToolbar: { enabled: false },

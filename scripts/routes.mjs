@@ -1,28 +1,63 @@
 // Which addresses of the server take which methods; everything else is closed. A test holds this list to src/pages/.
-const id = '[^/]+';
+import { readdirSync } from 'node:fs';
+import path from 'node:path';
+
+export const ID = '[A-Za-z0-9][A-Za-z0-9_.-]{0,119}';
 
 export const ROUTES = [
   { path: '/api/projects', methods: ['GET', 'POST'] },
-  { path: `/api/projects/${id}`, methods: ['GET', 'DELETE'] },
-  { path: `/api/projects/${id}/changes`, methods: ['GET', 'POST'] },
-  { path: `/api/projects/${id}/duplicate`, methods: ['POST'] },
-  { path: `/api/projects/${id}/file`, methods: ['GET'] },
-  { path: `/api/projects/${id}/missing`, methods: ['GET'] },
-  { path: `/api/projects/${id}/restore`, methods: ['POST'] },
-  { path: `/api/projects/${id}/salvage`, methods: ['POST'] },
-  { path: `/api/projects/${id}/still`, methods: ['GET'] },
+  { path: `/api/projects/${ID}`, methods: ['GET', 'DELETE'] },
+  { path: `/api/projects/${ID}/changes`, methods: ['GET', 'POST'] },
+  { path: `/api/projects/${ID}/duplicate`, methods: ['POST'] },
+  { path: `/api/projects/${ID}/file`, methods: ['GET'] },
+  { path: `/api/projects/${ID}/missing`, methods: ['GET'] },
+  { path: `/api/projects/${ID}/restore`, methods: ['POST'] },
+  { path: `/api/projects/${ID}/salvage`, methods: ['POST'] },
+  { path: `/api/projects/${ID}/still`, methods: ['GET'] },
   { path: '/api/import', methods: ['POST'] },
   { path: '/api/media', methods: ['POST'] },
-  { path: `/api/media/${id}`, methods: ['GET'] },
+  { path: `/api/media/${ID}`, methods: ['GET'] },
 ];
 
-const PATTERNS = ROUTES.map(({ path, methods }) => ({ pattern: new RegExp(`^${path}/?$`), methods }));
-/** What the framework would answer beside our pages, and nobody here asks for. */
-const CLOSED = /^\/(_image|_server-islands|_actions)(\/|$)/;
+/** What a person types into the address line. */
+export const PAGES = ['/', `/projects/${ID}`];
 
-/** What an address takes: methods, or null where there is nothing. Pages and files are read, and no more. */
-export function methodsAt(pathname) {
-  if (CLOSED.test(pathname)) return null;
-  if (pathname === '/api' || pathname.startsWith('/api/')) return PATTERNS.find(({ pattern }) => pattern.test(pathname))?.methods ?? null;
-  return ['GET', 'HEAD'];
+const READ = ['GET', 'HEAD'];
+const patternOf = (one) => new RegExp(`^${one}/?$`);
+const PATTERNS = ROUTES.map(({ path: one, methods }) => ({ pattern: patternOf(one), methods }));
+const PAGE_PATTERNS = PAGES.map(patternOf);
+
+/** The files that a build serves as they are, as addresses. */
+export function filesIn(folder) {
+  return new Set(readdirSync(folder, { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile()).map((entry) => `/${path.relative(folder, path.join(entry.parentPath, entry.name)).split(path.sep).join('/')}`));
+}
+
+/**
+ * The path of a request as it is meant: decoded, and without empty and dotted parts, so that no spelling leads past the list. Null for one that
+ * cannot be decoded, is still encoded after that, or leads out of the site.
+ */
+export function plainPath(url) {
+  const [raw] = url.split(/[?#]/);
+  let decoded;
+  try {
+    decoded = decodeURIComponent(raw);
+  } catch {
+    return null;
+  }
+  // eslint-disable-next-line no-control-regex -- Nothing that is meant has any of these in it.
+  if (!decoded.startsWith('/') || /[%\\\u0000-\u001f\u007f]/.test(decoded)) return null;
+  const parts = [];
+  for (const part of decoded.split('/')) {
+    if (part === '..' && parts.pop() === undefined) return null;
+    if (part !== '' && part !== '.' && part !== '..') parts.push(part);
+  }
+  return `/${parts.join('/')}`;
+}
+
+/** What a plain path is: a page, a file of the build, or an endpoint, with the methods that it takes; null where there is nothing. */
+export function placeAt(pathname, files) {
+  const endpoint = PATTERNS.find(({ pattern }) => pattern.test(pathname));
+  if (endpoint) return { kind: 'endpoint', methods: endpoint.methods };
+  if (files.has(pathname)) return { kind: 'file', methods: READ };
+  return PAGE_PATTERNS.some((pattern) => pattern.test(pathname)) ? { kind: 'page', methods: READ } : null;
 }

@@ -3,7 +3,7 @@ import http from 'node:http';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { preloadHeader } from './preloads.mjs';
-import { methodsAt } from './routes.mjs';
+import { filesIn, placeAt, plainPath } from './routes.mjs';
 import { ROOT } from './run.mjs';
 
 // A worker obeys the policy of its own file, not the page's: so every answer has one. Pages bring their own.
@@ -22,6 +22,7 @@ export async function serve(port) {
   const site = path.join(ROOT, 'dist', 'site');
   const { handler } = await import(pathToFileURL(path.join(site, 'server', 'entry.mjs')).href);
   const linkFor = preloadHeader(site);
+  const files = filesIn(path.join(site, 'client'));
   const hosts = new Set([`127.0.0.1:${port}`, `localhost:${port}`]);
   const server = http.createServer({ requestTimeout: 600_000, headersTimeout: 30_000, keepAliveTimeout: 65_000, maxHeaderSize: 32_768 }, (request, response) => {
     response.setHeader('content-security-policy', POLICY);
@@ -31,19 +32,28 @@ export async function serve(port) {
     response.setHeader('cross-origin-resource-policy', 'same-origin');
     if (!hosts.has(request.headers.host ?? '')) return refuse(response, 421, 'This server answers only for this machine.');
     const { origin } = request.headers;
-    const [pathname] = (request.url ?? '').split('?');
-    const methods = methodsAt(pathname);
-    if (!methods) return refuse(response, 404, 'There is nothing here.');
-    if (!methods.includes(request.method)) {
-      response.setHeader('allow', methods.join(', '));
-      return refuse(response, 405, `This address takes ${methods.join(' and ')}, not ${request.method}.`);
+    const pathname = plainPath(request.url ?? '');
+    const place = pathname === null ? null : placeAt(pathname, files);
+    const reads = request.method === 'GET' || request.method === 'HEAD';
+    if (!place) {
+      // A person who mistyped is told by a page; whatever was asked for, no other address is looked up.
+      if (!reads || pathname === null || pathname.startsWith('/api') || !(request.headers.accept ?? '').includes('text/html')) return refuse(response, 404, 'There is nothing here.');
+      request.url = '/404';
+      return handler(request, response);
+    }
+    if (!place.methods.includes(request.method)) {
+      response.setHeader('allow', place.methods.join(', '));
+      return refuse(response, 405, `This address takes ${place.methods.join(' and ')}, not ${request.method}.`);
     }
     // A picture or a download costs work: another site gets neither, though it could not read them. A person may type the address.
     const asking = request.headers['sec-fetch-site'];
-    if (pathname.startsWith('/api/') && asking !== undefined && asking !== 'same-origin' && asking !== 'none') return refuse(response, 403, 'This is answered to the pages of this server alone.');
-    const reads = request.method === 'GET' || request.method === 'HEAD';
+    const isOurs = (asking === undefined || asking === 'same-origin' || asking === 'none') && (origin === undefined || hosts.has(origin.replace(/^http:\/\//, '')));
+    if (place.kind === 'endpoint' && !isOurs) return refuse(response, 403, 'This is answered to the pages of this server alone.');
     if (!reads && (origin === undefined || !hosts.has(origin.replace(/^http:\/\//, '')))) return refuse(response, 403, 'Changes come from the pages of this server alone.');
     if (Number(request.headers['content-length'] ?? 0) > LIMIT) return refuse(response, 413, `One request may have ${LIMIT / 1e6} MB.`);
+    // What was judged is what is answered.
+    const query = (request.url ?? '').indexOf('?');
+    request.url = `${pathname}${query < 0 ? '' : request.url.slice(query)}`;
     const link = linkFor(pathname);
     if (link) response.setHeader('link', link);
     handler(request, response);

@@ -320,6 +320,10 @@ describe('poses', () => {
     const film = filmOf([{ id: 'k', at: 0, value: 0 }, { id: 'l', at: 20, value: 100 }]);
     const after = done(film, 'poses.drift', { keys: [{ layer: 'a', track: 'x', key: 'l' }], frames: 30, percent: 10 });
     expect(keysOfTrack(after).map(({ at, value: now }) => [at, now])).toEqual([[0, 0], [20, 100], [50, 115]]);
+    const far = done(film, 'poses.drift', { keys: [{ layer: 'a', track: 'x', key: 'l' }], frames: null, far: 20, place: true });
+    const [before, end] = [keysOfTrack(film), keysOfTrack(far).at(-1)!];
+    expect([Math.abs((end.value as number) - (before.at(-1)!.value as number)), end.at + layerOf(far, 'a').start]).toEqual([expect.closeTo(20, 6) as number, layerOf(far, 'a').spans.at(-1)![1]]);
+    expect(make(film, 'poses.drift', { keys: refs(film), frames: before[1]!.at - before[0]!.at }).refused ?? '').not.toMatch(/there is another key/);
     expect(make(film, 'poses.drift', { keys: [{ layer: 'a', track: 'x', key: 'k' }], frames: 30, percent: 10 }).refused).toMatch(/came from somewhere/);
   });
   test('motion is taken out at what is seen, bounds are said, ends are made equal', () => {

@@ -67,6 +67,10 @@ export type KeysPasting = {
   readonly apart?: Frames;
   /** As they are, or as change from what the track shows where the first of its keys goes: all of them, or places and turns alone. */
   readonly as?: 'values' | 'change' | 'places';
+  /** What is taken as change begins where the layer stands then, or settles there. */
+  readonly stands?: 'begins' | 'settles';
+  /** In which order layers come: as rows do, or as they are given. */
+  readonly inTurn?: 'rows' | 'given';
   readonly newId: () => string;
 };
 
@@ -74,12 +78,12 @@ export type KeysPasting = {
  * Puts copied keys on layers. Keys of one layer go to every layer that has such a channel; keys of several go to as many, in order. A
  * channel that had no keys takes over what the copied one does outside of them. What no layer has is named.
  */
-export function pasteKeys(project: Project, compositionId: string, layers: readonly string[], clip: KeysClip, { frame, apart = 0, as = 'values', newId }: KeysPasting): (Draft & { readonly made: readonly KeyRef[]; readonly told?: string }) | null {
+export function pasteKeys(project: Project, compositionId: string, layers: readonly string[], clip: KeysClip, { frame, apart = 0, as = 'values', stands = 'begins', inTurn = 'rows', newId }: KeysPasting): (Draft & { readonly made: readonly KeyRef[]; readonly told?: string }) | null {
   const host = member(project.compositions.by, compositionId);
   if (!host) return null;
   const factor = ratio(clip.rate, host.rate);
   const from = frame ?? rescaled(clip.first ?? 0, factor);
-  const targets = host.layers.order.filter((id) => layers.includes(id) && reachLayer(project, compositionId, id));
+  const targets = (inTurn === 'rows' ? host.layers.order.filter((id) => layers.includes(id)) : [...new Set(layers)]).filter((id) => reachLayer(project, compositionId, id));
   const several = new Set(clip.tracks.map((track) => track.layer)).size > 1;
   const patches: Patch[] = [];
   const made: KeyRef[] = [];
@@ -96,11 +100,11 @@ export function pasteKeys(project: Project, compositionId: string, layers: reado
       const start = times.at(from + targets.indexOf(id) * apart);
       const byId = Object.fromEntries(track.keys.map((key, k) => [k, { joined: false, ...key, id: String(k) }]));
       const landed = rescaleChannel({ ...restingChannel(found), keys: byId }, factor, found.spec.unit === 'frames');
-      const now = (as === 'change' || (as === 'places' && PLACES.has(found.address))) && track.keys.length > 0 ? sampleChannel(found.channel, found.spec, landed.keys['0']!.at + start) : null;
+      const stood = stands === 'begins' ? '0' : String(track.keys.length - 1);
+      const now = (as === 'change' || (as === 'places' && PLACES.has(found.address))) && track.keys.length > 0 ? sampleChannel(found.channel, found.spec, landed.keys[stood]!.at + start) : null;
       const added = track.keys.map((_, k) => {
         const key = landed.keys[k]!;
-        const first = landed.keys['0']!.value;
-        return { ...key, ...(now === null ? {} : changed(key, first, now)), id: newId(), at: key.at + start };
+        return { ...key, ...(now === null ? {} : changed(key, landed.keys[stood]!.value, now)), id: newId(), at: key.at + start };
       });
       made.push(...added.map((key): KeyRef => ({ layer: id, track: found.address, key: key.id })));
       if (!found.channel) patches.push(patchOf(path, undefined, { ...restingChannel(found), ...track.rules, keys: Object.fromEntries(added.map((key) => [key.id, key])) }));
@@ -126,12 +130,12 @@ export function pasteKeys(project: Project, compositionId: string, layers: reado
 /** Tracks in which layers stand apart from each other: taken as they are they would all come to lie on one another. */
 const PLACES: ReadonlySet<string> = new Set(['x', 'y', 'position', 'rotation']);
 
-/** A key with what it differs from the first, over what is shown: numbers, points and colours; what cannot be added stays as it is. */
-function changed(key: Channel['keys'][string], first: unknown, now: unknown): object {
+/** A key with what it differs from the one that stands, over what is shown: numbers, points and colours; what cannot be added stays as it is. */
+function changed(key: Channel['keys'][string], stood: unknown, now: unknown): object {
   const over = (value: unknown): unknown => {
-    if (typeof value === 'number') return tidy((now as number) + value - (first as number));
+    if (typeof value === 'number') return tidy((now as number) + value - (stood as number));
     const flat = (one: unknown): one is readonly number[] => Array.isArray(one) && one.every((part) => typeof part === 'number');
-    return flat(value) && flat(first) && flat(now) ? value.map((part, c) => tidy(now[c]! + part - first[c]!)) : value;
+    return flat(value) && flat(stood) && flat(now) ? value.map((part, c) => tidy(now[c]! + part - stood[c]!)) : value;
   };
   return { value: over(key.value), ...((key.arrives ?? null) === null ? {} : { arrives: over(key.arrives) }) };
 }

@@ -70,7 +70,9 @@ export function addKeys(project: Project, compositionId: string, refs: readonly 
   const patches: Patch[] = [];
   let [added, more] = [0, 0];
   const left: string[] = [];
-  for (const ref of refs) {
+  // A track that is named twice takes one key.
+  const named = new Map(refs.map((ref) => [`${ref.layer}\n${ref.track}`, ref]));
+  for (const ref of named.values()) {
     const target = reach(project, compositionId, ref);
     if (!target) continue;
     const { composition, layer, track } = target;

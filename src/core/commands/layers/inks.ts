@@ -4,6 +4,7 @@ import type { Bounds } from '../../display';
 import { forLayers } from './layers';
 import type { Draft } from '../document/change';
 import { patchOf, sameValue, type Patch } from '../document/patch';
+import type { Refused } from '../document/refused';
 
 type Inked = LayerOf<'shape'> | LayerOf<'text'>;
 
@@ -12,8 +13,13 @@ export function isInked(layer: Layer): layer is Inked {
   return layer.kind === 'shape' || layer.kind === 'text';
 }
 
+/** The plain fields of each; what is keyed stands in its channels. */
+const INK_FIELDS = { fill: ['off', 'kind'], stroke: ['off', 'dash', 'cap', 'join', 'miter'] } as const satisfies Readonly<Record<string, readonly string[]>>;
+
 /** Sets plain fields of fills: its rule of painting, on or off. Strokes likewise: dash, ends, corners. */
-export function setInk(project: Project, compositionId: string, ids: readonly string[], part: 'fill' | 'stroke', fields: Readonly<Record<string, unknown>>): Draft | null {
+export function setInk(project: Project, compositionId: string, ids: readonly string[], part: 'fill' | 'stroke', fields: Readonly<Record<string, unknown>>): Draft | Refused | null {
+  const strange = Object.keys(fields).find((field) => !(INK_FIELDS[part] as readonly string[]).includes(field));
+  if (strange !== undefined) return { refused: `A ${part} has no field “${strange.slice(0, 40)}”; it has ${INK_FIELDS[part].join(', ')}.` };
   return forLayers(project, compositionId, ids, 'inks.set', `Change ${part} of`, (layer, path) => {
     if (!isInked(layer)) return [];
     const now = layer[part] as unknown as Readonly<Record<string, unknown>>;

@@ -1,5 +1,6 @@
 import { copyKeys, framesOf, keysOf, NO_MOMENTS } from '../../../../core/commands';
-import { keyedTracks, keyTimesOf, trackAt } from '../../../../core/scene';
+import type { Layer } from '../../../../core/model';
+import { keyedTracks, keyTimesOf, trackAt, worldMatrix } from '../../../../core/scene';
 import { chosenLayers } from '../actions/action';
 import { current } from '../current';
 import { meantLegs } from '../meant-legs';
@@ -70,18 +71,33 @@ export const giveMotion = defineAsk({
   id: 'keys.give', title: 'Give its motion to the other selected layers', group: 'Keys', keys: ['J'], also: 'copy paste keyframes stagger', does: 'Give',
   whyNot: (state) => (chosenLayers(state).length < 2 ? 'Select the layer that moves, and with it those that should move like it.' : giver(state) ? null : 'The first of the selected layers has no keys to give.'),
   words: (state) => `The motion of ${giver(state)?.name ?? ''} for ${chosenLayers(state).length - 1} more, each later by`,
-  fields: [{ kind: 'number', name: 'apart', label: 'Frames between layers', unit: 'f' }, { kind: 'choice', name: 'as', label: 'How values are taken', options: [['places', 'places and turns as change'], ['change', 'all as change'], ['values', 'as they are']] }],
-  born: () => ({ apart: 0, as: 'places' }),
+  fields: [
+    { kind: 'number', name: 'apart', label: 'Frames between layers', unit: 'f' },
+    { kind: 'choice', name: 'as', label: 'Where each stands', options: [['begins', 'each begins where it stands'], ['settles', 'each settles where it stands'], ['change', 'all values as change'], ['values', 'values as they are']] },
+    { kind: 'choice', name: 'order', label: 'In which order', options: [['outward', 'from the giver outwards'], ['rows', 'by rows'], ['given', 'as they were pressed']] },
+  ],
+  born: () => ({ apart: 0, as: 'begins', order: 'outward' }),
   step(state, values) {
     const from = giver(state);
     if (!from) return null;
     const keys = keyedTracks(state.project, from).filter((track) => track.operator === null).flatMap((track) => keysOf(track.channel).map((key) => ({ layer: from.id, track: track.address, key: key.id })));
     const clip = copyKeys(state.project, current(state).id, keys);
-    const onto = chosenLayers(state).filter((layer) => layer.id !== from.id).map((layer) => layer.id);
+    const others = chosenLayers(state).filter((layer) => layer.id !== from.id);
+    const onto = values['order'] === 'outward' ? outwards(state, from, others) : others;
+    const as = values['as'] === 'begins' || values['as'] === 'settles' ? { as: 'places', stands: values['as'] } : { as: values['as'] };
     // The first of them is a step later than the one that gives.
-    return clip && { event: 'keys.paste', args: { layers: onto, clip, frame: (clip.first ?? 0) + num(values, 'apart'), apart: num(values, 'apart'), as: values['as'] } };
+    return clip && { event: 'keys.paste', args: { layers: onto.map(({ id }) => id), clip, frame: (clip.first ?? 0) + num(values, 'apart'), apart: num(values, 'apart'), ...as, inTurn: values['order'] === 'rows' ? 'rows' : 'given' } };
   },
 });
+
+/** Layers by how far they stand from another one at the playhead, the nearest first. */
+function outwards(state: EditorState, from: Layer, others: readonly Layer[]): readonly Layer[] {
+  const composition = current(state);
+  const at = (layer: Layer) => { const [, , , , x, y] = worldMatrix(state.project, composition, layer, state.frame, new Map()); return [x, y] as const; };
+  const [x, y] = at(from);
+  const far = new Map(others.map((layer) => { const [u, v] = at(layer); return [layer.id, Math.hypot(u - x, v - y)] as const; }));
+  return [...others].sort((a, b) => far.get(a.id)! - far.get(b.id)!);
+}
 
 export const thinTo = defineAsk({
   id: 'keys.thin', title: 'Thin keys within a tolerance', group: 'Keys', also: 'simplify reduce keyframes', whyNot: needsMotion,

@@ -1,4 +1,4 @@
-import { keysOf, type KeyRef } from '../../../../core/commands';
+import { framesOf, keysOf, NO_MOMENTS, type KeyRef } from '../../../../core/commands';
 import { keyedTracks, keyTimesOf, trackAt } from '../../../../core/scene';
 import { member } from '../../../../core/model';
 import { DUST } from '../../../../core/time';
@@ -40,9 +40,14 @@ function landing(state: EditorState): readonly KeyRef[] {
 export const driftOn = defineAsk({
   id: 'poses.drift', title: 'Drift on slowly after landing', group: 'Keys', also: 'settle slow move hold', does: 'Drift on',
   whyNot: (state) => (landing(state).length > 0 ? null : 'Select the keys on which it lands, or go to them with the layer selected.'),
-  words: () => 'Drifts on for', fields: [{ kind: 'number', name: 'frames', label: 'Frames', unit: 'f', least: 1 }, { kind: 'number', name: 'percent', before: 'at', label: 'Percent of the pace with which it came', unit: '%' }],
-  born: () => ({ frames: 60, percent: 5 }),
-  step: (state, values) => ({ event: 'poses.drift', args: { keys: landing(state), frames: num(values, 'frames'), percent: num(values, 'percent') } }),
+  words: () => 'Drifts on for',
+  fields: [
+    { kind: 'number', name: 'frames', label: 'Frames', unit: 'f', least: 1, blank: 'until each bar ends' }, { kind: 'choice', name: 'how', label: 'How far or how fast', options: [['far', 'so far:'], ['fast', 'so fast:']] },
+    { kind: 'number', name: 'far', label: 'How far, in the unit of each track', unit: '', when: ['how', 'far'] }, { kind: 'number', name: 'percent', label: 'Percent of the pace with which it came', unit: '%', when: ['how', 'fast'] },
+    { kind: 'choice', name: 'what', label: 'What drifts', options: [['place', 'place alone'], ['all', 'all that arrives']] },
+  ],
+  born: (state) => ({ frames: null, how: 'far', far: 20, percent: 5, what: landing(state).some(({ track }) => ['x', 'y', 'position'].includes(track)) ? 'place' : 'all' }),
+  step: (state, values) => ({ event: 'poses.drift', args: { keys: landing(state), frames: values['frames'], percent: num(values, 'percent'), far: values['how'] === 'far' ? num(values, 'far') : null, place: values['what'] === 'place' } }),
 });
 
 export const holdSpan = defineAsk({
@@ -61,12 +66,20 @@ function onto(state: EditorState): readonly string[] {
   return partner !== null && member(current(state).layers.by, partner) ? [partner] : [];
 }
 
+/** Half of what the first selected layer has keyed, in whole frames; half of the composition where that is nothing. */
+function halfOf(state: EditorState): number {
+  const [first] = chosenLayers(state);
+  const frames = first ? framesOf(state.project, current(state), { ...NO_MOMENTS, keys: keyedTracks(state.project, first).filter(({ operator }) => operator === null).flatMap((track) => keysOf(track.channel).map((key) => ({ layer: first.id, track: track.address, key: key.id }))) }) : [];
+  const long = frames.length > 1 ? Math.max(...frames) - Math.min(...frames) : current(state).duration;
+  return Math.max(1, Math.round(long / 2));
+}
+
 export const halfLater = defineAsk({
   id: 'poses.later', title: 'The same motion, half a cycle later', group: 'Keys', also: 'walk cycle loop offset partner', does: 'Give it',
   whyNot: (state) => (needsLayers(state) ?? (onto(state).length > 0 ? null : 'Select a second layer that should move like the first, or give the layer a partner.')),
   words: (state) => `The motion of ${chosenLayers(state)[0]?.name ?? ''} for ${onto(state).map((id) => current(state).layers.by[id]?.name ?? '').join(', ')}, later by`,
   fields: [{ kind: 'number', name: 'by', label: 'Frames later', unit: 'f' }, { kind: 'choice', name: 'mirror', label: 'Mirrored or not', options: [['no', 'as it is'], ['yes', 'mirrored']] }],
-  born: (state) => ({ by: current(state).duration / 2, mirror: 'no' }),
+  born: (state) => ({ by: halfOf(state), mirror: 'no' }),
   step: (state, values) => ({ event: 'poses.later', args: { layer: state.selection.layers[0]!, onto: onto(state), by: num(values, 'by'), mirror: values['mirror'] === 'yes' } }),
 });
 
