@@ -1,6 +1,7 @@
 // One process per data folder: two would write over each other without noticing.
-import { closeSync, mkdirSync, openSync, readFileSync, rmSync, writeSync } from 'node:fs';
+import { readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { takeGuard } from './guard.mjs';
 
 /** When a process began, in the kernel's ticks, which tells it from a later one with the same number; and whether it is over, but for its name. */
 function tracesOf(pid) {
@@ -28,32 +29,32 @@ const PATIENCE = 3000;
 
 /** Takes the folder's lock until the process ends, waiting a little for one that is ending. Throws a sentence when another process keeps it. */
 export async function takeLock(folder, patience = PATIENCE) {
-  mkdirSync(folder, { recursive: true });
   const file = path.join(folder, 'in-use.json');
   const until = Date.now() + patience;
-  for (let tries = 0; ; tries++) {
-    try {
-      const handle = openSync(file, 'wx');
-      writeSync(handle, JSON.stringify({ pid: process.pid, birth: birthOf(process.pid) }));
-      closeSync(handle);
-      break;
-    } catch (error) {
-      if (error.code !== 'EEXIST') throw error;
-      let owner = null;
-      try {
-        owner = JSON.parse(readFileSync(file, 'utf8'));
-      } catch {
-        // Half a lock is one that a killed process left behind.
-      }
-      if (owner && isAlive(owner) && Date.now() < until) {
-        tries = -1;
-        await new Promise((resolve) => setTimeout(resolve, 50));
-        continue;
-      }
-      if (owner && isAlive(owner)) throw new Error(`The data folder ${folder} is in use by another Oak Tumble (process ${owner.pid}). Stop it, or start with another --data.`);
-      if (tries > 3) throw error;
-      rmSync(file, { force: true });
+  const inUse = (owner) => new Error(`The data folder ${folder} is in use by another Oak Tumble${owner ? ` (process ${owner.pid})` : ''}. Stop it, or start with another --data.`);
+  let letGo = null;
+  for (;;) {
+    letGo ??= await takeGuard(folder, 'data');
+    const owner = ownerOf(file);
+    // The file tells who it is; a process that was started by an older version has it alone.
+    if (letGo && !(owner && owner.pid !== process.pid && isAlive(owner))) break;
+    if (Date.now() >= until) {
+      letGo?.();
+      throw inUse(owner);
     }
+    await new Promise((resolve) => setTimeout(resolve, 50));
   }
+  const beside = `${file}.${process.pid}`;
+  writeFileSync(beside, JSON.stringify({ pid: process.pid, birth: birthOf(process.pid) }));
+  renameSync(beside, file);
   process.once('exit', () => rmSync(file, { force: true }));
+}
+
+/** Who wrote a lock; half a lock is one that a killed process left behind. */
+function ownerOf(file) {
+  try {
+    return JSON.parse(readFileSync(file, 'utf8'));
+  } catch {
+    return null;
+  }
 }

@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { takeGuard } from './guard.mjs';
 import { ROOT } from './run.mjs';
 
 function filesBelow(place) {
@@ -24,7 +25,15 @@ export async function remakeIfStale(stampName, places, product, make) {
   const stamp = path.join(ROOT, '.cache', stampName);
   const now = hashOf(places);
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now && existsSync(path.join(ROOT, product))) return;
-  await make();
-  mkdirSync(path.dirname(stamp), { recursive: true });
-  writeFileSync(stamp, now);
+  // Who comes while another makes it waits, and finds it made.
+  let letGo = await takeGuard(ROOT, `make-${stampName}`);
+  for (; !letGo; letGo = await takeGuard(ROOT, `make-${stampName}`)) await new Promise((resolve) => setTimeout(resolve, 200));
+  try {
+    if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now && existsSync(path.join(ROOT, product))) return;
+    await make();
+    mkdirSync(path.dirname(stamp), { recursive: true });
+    writeFileSync(stamp, now);
+  } finally {
+    letGo();
+  }
 }

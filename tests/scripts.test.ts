@@ -40,6 +40,16 @@ describe('one process per data folder', () => {
     if (typeof held === 'string') throw new Error(held);
     await held.end();
   });
+  test('of four that come at once one takes it, stale or not, again and again', async () => {
+    for (let round = 0; round < 12; round++) {
+      const folder = mkdtempSync(path.join(tmpdir(), 'oak-lock-'));
+      if (round % 2 === 0) writeFileSync(path.join(folder, 'in-use.json'), JSON.stringify({ pid: 999_999, birth: '1' }));
+      const all = await Promise.all(Array.from({ length: 4 }, () => hold(folder)));
+      const taken = all.filter((one) => typeof one !== 'string');
+      expect([taken.length, all.filter((one) => typeof one === 'string' && /in use by another/.test(one)).length]).toEqual([1, 3]);
+      for (const one of taken) await (one as { end: () => Promise<void> }).end();
+    }
+  }, 120_000);
   test('half a lock is no lock', async () => {
     const folder = mkdtempSync(path.join(tmpdir(), 'oak-lock-'));
     writeFileSync(path.join(folder, 'in-use.json'), '{"pid":');

@@ -1,4 +1,4 @@
-import { mkdir, rename, rm, writeFile } from 'node:fs/promises';
+import { mkdir, realpath, rename, rm, stat, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { Refusal } from './refusal';
 import { whyNot } from './why-not';
@@ -10,13 +10,21 @@ export async function makeFolder(place: string): Promise<void> {
   });
 }
 
-/** Writes beside and renames into place, so that a file is the old one or the new one and never half of either. */
+/**
+ * Writes beside and renames into place, so that a file is the old one or the new one and never half of either. A link is followed; what is no plain
+ * file (a pipe, a device) is written into. A folder that is not there is told.
+ */
 export async function writeWhole(place: string, content: Uint8Array | string): Promise<void> {
-  await makeFolder(path.dirname(path.resolve(place)));
-  const beside = `${place}.${process.pid}.part`;
+  const folder = path.dirname(path.resolve(place));
+  if (!(await stat(folder).catch(() => null))?.isDirectory()) throw new Refusal(`${place} cannot be written: the folder ${folder} is not there. Make it first.`);
+  const target = await realpath(place).catch(() => place);
+  const there = await stat(target).catch(() => null);
+  if (there?.isDirectory()) throw new Refusal(`${place} cannot be written: it is a folder.`);
+  const beside = `${target}.${process.pid}.part`;
   try {
+    if (there && !there.isFile()) return await writeFile(target, content);
     await writeFile(beside, content, { flush: true });
-    await rename(beside, place);
+    await rename(beside, target);
   } catch (error) {
     await rm(beside, { force: true }).catch(() => undefined);
     throw new Refusal(`${place} cannot be written: ${whyNot(error)}.`);

@@ -13,6 +13,7 @@ import { seeded } from '../../bench/seeded';
 import { readRange } from './endpoints/send-file';
 import { jsonPieces } from './endpoints/json-pieces';
 import type { House } from './house';
+import { VERSION } from '../core/model';
 import { createWorkshop } from './workshop';
 
 type Route = (context: { readonly params: Record<string, string>; readonly request: Request; readonly url: URL }) => Promise<Response>;
@@ -170,4 +171,20 @@ test('an answer written in pieces is what it would be whole', () => {
   expect(pieces.join('')).toBe(JSON.stringify(many));
   expect(pieces.length).toBeGreaterThan(2);
   expect([...jsonPieces(null)].join('')).toBe('null');
+});
+
+describe('odd numbers, ids and patches at the doors of changes', () => {
+  test.each(['1e300', '-1', '1.5', 'x', '', '9007199254740993', '2147483648', 'Infinity'])('since=%s is refused in words', async (since) => {
+    const url = new URL(`http://127.0.0.1/x?since=${since}&page=${VERSION}`);
+    const { GET } = (await import('./endpoints/changes')) as unknown as { GET: Route };
+    expect((await GET({ params: { id: 'film' }, request: new Request(url), url })).status).toBe(400);
+    const far = new URL(`http://127.0.0.1/x?since=2147483647&page=${VERSION}`);
+    expect((await GET({ params: { id: 'a\0b' }, request: new Request(far), url: far })).status).toBe(404);
+  });
+  test('a patch that says nothing, and more patches than any gesture has, are refused', async () => {
+    const send = (patches: unknown) => ask('send', { id: 'film' }, JSON.stringify({ base: 0, page: VERSION, change: { id: 'change-odd-1', version: VERSION, event: 'layers.set', label: 'Odd', patches } }));
+    const empty = await told(await send([{ path: ['name'] }]));
+    expect([empty.status, empty.message]).toEqual([400, expect.stringMatching(/says nothing/) as string]);
+    expect((await send(Array.from({ length: 100_001 }, () => ({ path: ['a'], to: 1 })))).status).toBe(400);
+  });
 });

@@ -93,7 +93,7 @@ describe('a damaged snapshot', () => {
     expect(await restarted().list()).toContainEqual(expect.objectContaining({ id: id() }));
     expect(await restarted().salvage('nobody', 'x')).toBeNull();
     writeFileSync(fileOf(hash), 'nothing at all');
-    expect(await restarted().salvage(id(), 'y')).toEqual({ kind: 'nothing' });
+    expect(await restarted().salvage(id(), 'y')).toMatchObject({ kind: 'saved', lost: expect.stringMatching(/none of its states was left/) as string });
   });
 });
 
@@ -218,4 +218,53 @@ test('a kept text is read as it was written, and one of an earlier form too', as
   expect(readKept(writeKept(film))).toEqual({ ok: true, value: film });
   expect(readKept(writeProject(film))).toEqual({ ok: true, value: film });
   expect(readKept('{"format":"oak-tumble/kept","version":2,').ok).toBe(false);
+});
+
+describe('what is small to do and much to keep', () => {
+  const much = (name: string): Change => ({ ...marker(name), patches: [marker(name).patches[0]!, ...Array.from({ length: 390 }, (_, i) => marker(`b${name}-${i}`, 'x'.repeat(9900)).patches[0]!)] });
+  test('a snapshot is due after so many changes of so many bytes; what others missed comes in pages, each once', async () => {
+    for (let i = 0; i < 5; i++) expect(await house.documents.apply(id(), i, much(`n${i}`))).toMatchObject({ kind: 'applied' });
+    await expect.poll(async () => (await rows())[0]!.revision).toBe(5);
+    const seen: number[] = [];
+    let pages = 0;
+    for (let from = 0, more = true; more; pages++) {
+      const page = (await house.documents.since(id(), from))!;
+      seen.push(...page.changes.map(({ revision }) => revision));
+      [from, more] = [page.revision, page.more];
+    }
+    expect([seen, pages > 2]).toEqual([[1, 2, 3, 4, 5], true]);
+    expect(markersOf((await restarted().open(id()))!.project)).toHaveLength(5);
+  });
+  test('a snapshot that unfolds to 600 MB, and a folder in its place: the older state and the log are taken', async () => {
+    await add(0, 2);
+    await house.documents.letGo(Date.now() + 1000);
+    await expect.poll(async () => (await rows()).length).toBe(2);
+    const [newest] = await rows();
+    const zeros = gzipSync(Buffer.alloc(1 << 20));
+    writeFileSync(fileOf(newest!.hash), Buffer.concat(Array.from({ length: 600 }, () => zeros)));
+    const [unfolded, said] = await silently(() => restarted().open(id()));
+    expect([markersOf(unfolded!.project).length, said]).toEqual([2, expect.stringMatching(/unfolds to more than any document has/) as string]);
+    await add(2, 3);
+    const [latest] = await rows();
+    rmSync(fileOf(latest!.hash), { recursive: true, force: true });
+    mkdirSync(fileOf(latest!.hash));
+    const [beside] = await silently(() => restarted().open(id()));
+    expect(markersOf(beside!.project)).toHaveLength(3);
+  });
+  test('where all states are gone, what was done since the beginning is saved', async () => {
+    await house.documents.apply(id(), 0, { id: `change-${id()}-layer`, version: VERSION, event: 'layers.add', label: 'Add', patches: [{ path: ['compositions', 'by', 'main', 'layers', 'by', 'sign'], to: { ...smallFilm().compositions.by['main']!.layers.by['lamp'], id: 'sign', name: 'Sign' } }, { path: ['compositions', 'by', 'main', 'layers', 'order'], from: smallFilm().compositions.by['main']!.layers.order, to: [...smallFilm().compositions.by['main']!.layers.order, 'sign'] }] } as never);
+    await add(1, 3);
+    for (const { hash } of await rows()) rmSync(fileOf(hash));
+    const fresh = houseOver(db, data).documents;
+    const saved = await fresh.salvage(id(), `${id()}-saved`);
+    expect(saved).toMatchObject({ kind: 'saved', lost: expect.stringMatching(/none of its states was left/) as string });
+    const { project } = (await fresh.open(`${id()}-saved`))!;
+    expect([markersOf(project), Object.keys(project.compositions.by['main']!.layers.by)]).toEqual([['n1', 'n2'], ['sign']]);
+  });
+  test('a change that goes into what is not there, or lies about what was, is refused in words', async () => {
+    const order: Change = { id: `change-${id()}-order`, version: VERSION, event: 'layers.order', label: 'Order', patches: [{ path: ['compositions', 'by', 'main', 'layers', 'by', 'gone', 'timing', 'order'], from: ['a'], to: ['b'] }] };
+    expect(['refused', 'conflict']).toContain((await house.documents.apply(id(), 0, order)).kind);
+    for (const path of [['compositions', 'by', 'gone', 'layers', 'order'], ['assets', 'by', 'x', 'order'], ['presets', 'order', 'deep'], ['order']]) expect(['refused', 'conflict']).toContain((await house.documents.apply(id(), 0, { ...order, id: `change-${id()}-${path.join('')}`, patches: [{ path, from: [], to: ['b'] }] })).kind);
+    expect(await house.documents.about('a\0b')).toBeNull();
+  });
 });

@@ -12,6 +12,7 @@ export type Reader<T> = (value: unknown) => value is T;
 const isText: Reader<string> = (value): value is string => typeof value === 'string';
 const isWhole: Reader<number> = (value): value is number => Number.isInteger(value);
 const isAny: Reader<unknown> = (_): _ is unknown => true;
+const isSwitch: Reader<boolean> = (value): value is boolean => typeof value === 'boolean';
 const isOne = <const V extends string | true>(wanted: V): Reader<V> => (value): value is V => value === wanted;
 const isList = <T>(of: Reader<T>): Reader<T[]> => (value): value is T[] => Array.isArray(value) && value.every(of);
 const isOr = <A, B>(a: Reader<A>, b: Reader<B>): Reader<A | B> => (value): value is A | B => a(value) || b(value);
@@ -46,7 +47,7 @@ type Change = Numbered['change'];
 const isPatch = isRecord<Change['patches'][number]>({ path: isList(isText), from: isAny, to: isAny }, ['from', 'to']);
 const isChange = isRecord<Change>({ id: isText, version: isWhole, event: isText, label: isText, patches: isList(isPatch) });
 const isNumbered = isRecord<Numbered>({ revision: isWhole, change: isChange });
-export const isChangesSince = isRecord<ChangesSince>({ revision: isWhole, changes: isList(isNumbered) });
+export const isChangesSince = isRecord<ChangesSince>({ revision: isWhole, changes: isList(isNumbered), more: isSwitch });
 
 type Kind<K extends ChangeAnswer['kind']> = Extract<ChangeAnswer, { readonly kind: K }>;
 const isApplied = isRecord<Kind<'applied'>>({ kind: isOne('applied'), revision: isWhole, missed: isList(isNumbered) });

@@ -8,10 +8,13 @@ export const patch = z.strictObject({
   to: z.unknown().optional(),
 });
 
+/** A change of more patches is no gesture of anybody. */
+const MOST_PATCHES = 100_000;
+
 export const change = z.strictObject({
   id: z.string().min(8).max(80).regex(/^[A-Za-z0-9-]+$/),
   version: z.int().min(1).default(1),
   event: z.string().regex(/^[a-z]+\.[a-z]+$/),
   label: z.string().min(1).max(LABEL_LENGTH).regex(/^[^\p{Cc}]+$/u, 'a label holds no control characters'),
-  patches: z.array(patch).min(1).max(5_000_000),
+  patches: z.array(patch).min(1).max(MOST_PATCHES),
 });

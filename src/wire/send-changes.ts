@@ -34,5 +34,5 @@ export type SendChange = z.output<typeof sendChange>;
 export type ChangeAnswer = z.output<typeof changeAnswer>;
 
 /** GET /api/projects/:id/changes?since=R&page=V */
-export const changesSince = z.strictObject({ revision: z.int(), changes: z.array(numbered) });
+export const changesSince = z.strictObject({ revision: z.int(), changes: z.array(numbered), /** There are later ones: they are asked for from `revision` on. */ more: z.boolean() });
 export type ChangesSince = z.output<typeof changesSince>;

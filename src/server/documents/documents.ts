@@ -21,7 +21,7 @@ export type Outcome =
   | { readonly kind: 'refused'; readonly message: string }
   | { readonly kind: 'unknown' };
 
-type Open = { project: Project; revision: number; snapshot: { readonly revision: number; readonly hash: string }; length: number; readonly repaired: string | null; usedAt: number; writing: Promise<void> | null };
+type Open = { project: Project; revision: number; snapshot: { readonly revision: number; readonly hash: string }; length: number; /** Characters of changes since the snapshot. */ logged: number; readonly repaired: string | null; usedAt: number; writing: Promise<void> | null };
 
 /** Open documents: in memory while they are worked on, in the log before anything is acknowledged. */
 export type Documents = {
@@ -36,7 +36,7 @@ export type Documents = {
   /** Puts a project aside, or brings it back; false when there is none that this would change. */
   readonly setDeleted: (id: string, deleted: boolean) => Promise<boolean>;
   readonly apply: (id: string, base: number, change: Change) => Promise<Outcome>;
-  readonly since: (id: string, revision: number) => Promise<{ readonly revision: number; readonly changes: readonly Numbered[] } | null>;
+  readonly since: (id: string, revision: number) => Promise<{ readonly revision: number; readonly changes: readonly Numbered[]; /** There are later ones, to be asked for from `revision` on. */ readonly more: boolean } | null>;
   /** Does work in a child that reads the document as it stands from the disk; null when there is none. A snapshot that turns out damaged is made good first. */
   readonly withSource: <T>(id: string, work: (source: DocumentSource) => Promise<T>) => Promise<T | null>;
   /** Makes a project under a new id of what can be read of another, which is left as it is; null when there is no other. */
@@ -45,8 +45,11 @@ export type Documents = {
   readonly letGo: (unusedSince: number) => Promise<void>;
 };
 
-/** A snapshot is due after so many changes. */
+/** A snapshot is due after so many changes, or so many characters of changes: more is never replayed. */
 const SNAPSHOT_EVERY = 200;
+const SNAPSHOT_AFTER = 16_000_000;
+/** So many characters of changes are answered at once. */
+const PAGE = 4_000_000;
 
 export function createDocuments(db: Database, files: SnapshotFiles, workshop: Workshop): Documents {
   const opened = new Map<string, Promise<Open | null>>();
@@ -92,8 +95,8 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
     return open;
   }
 
-  async function missedSince(id: string, revision: number): Promise<readonly Numbered[]> {
-    return (await changesAfter(db, id, revision)).map((row) => ({ revision: row.revision, change: readChange(row, id) }));
+  async function missedSince(id: string, revision: number, most = Infinity): Promise<readonly Numbered[]> {
+    return (await changesAfter(db, id, revision, most)).map((row) => ({ revision: row.revision, change: readChange(row, id) }));
   }
 
   /** Writes a snapshot of how a document stands now, one at a time. Changes go on meanwhile: the log has them. */
@@ -103,7 +106,7 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
   }
 
   async function writeNow(id: string, open: Open): Promise<void> {
-    const { project, revision } = open;
+    const { project, revision, logged } = open;
     const changes = (await changesAfter(db, id, open.snapshot.revision)).filter((row) => row.revision <= revision);
     const hash = await workshop.run(writeSnapshot, { folder: files.folder, hash: open.snapshot.hash, changes, name: null }).then((made) => made.hash, (error: { code?: unknown }) => {
       // What is in memory is whole, whatever became of the file.
@@ -112,6 +115,7 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
     });
     await db.transaction((tx) => setSnapshot(tx, id, { hash, revision }));
     open.snapshot = { revision, hash };
+    open.logged -= logged;
   }
 
   async function sourceOf(id: string): Promise<DocumentSource | null> {
@@ -150,18 +154,26 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
       if (taken.kind === 'refused') return taken;
       const { project, growth } = taken;
       const revision = open.revision + 1;
+      const body = JSON.stringify(change);
       await db.commit(async (tx) => {
         if ((await raiseRevision(tx, id, revision, project.name, listingOf(project))) === null) throw new Error(`Revision ${revision} of ${id} is taken`);
-        await insertChange(tx, id, { revision, changeId: change.id, label: change.label, version: VERSION, body: JSON.stringify(change) });
+        await insertChange(tx, id, { revision, changeId: change.id, label: change.label, version: VERSION, body });
       });
       open.project = project;
       open.revision = revision;
       open.length += growth;
+      open.logged += body.length;
       // Nobody waits for a snapshot; one that could not be written is tried again with the next change.
-      if (revision - open.snapshot.revision >= SNAPSHOT_EVERY) snapshot(id, open).catch((error: unknown) => console.error(error));
+      if (revision - open.snapshot.revision >= SNAPSHOT_EVERY || open.logged >= SNAPSHOT_AFTER) snapshot(id, open).catch((error: unknown) => console.error(error));
       return { kind: 'applied', revision, missed };
     })),
-    since: (id, revision) => keptFirst(find(id).then(async (open) => open && { revision: open.revision, changes: await missedSince(id, revision) })),
+    since: (id, revision) => keptFirst(find(id).then(async (open) => {
+      if (!open) return null;
+      const changes = await missedSince(id, revision, PAGE);
+      // What does not fit is asked for from the last of these on.
+      const last = changes[changes.length - 1]?.revision ?? open.revision;
+      return { revision: last, changes, more: last < open.revision };
+    })),
     async withSource(id, work) {
       const source = await sourceOf(id);
       if (!source) return null;
@@ -179,7 +191,7 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
     async salvage(id, into) {
       const row = await findProject(db, id);
       if (!row) return null;
-      const saved = await workshop.run(salvage, { folder: files.folder, name: row.name, snapshots: [{ revision: row.snapshotRevision, hash: row.snapshotHash }, ...(await snapshotsOf(db, id))], changes: await changesAfter(db, id, 0) });
+      const saved = await workshop.run(salvage, { folder: files.folder, name: row.name, listing: row.listing, snapshots: [{ revision: row.snapshotRevision, hash: row.snapshotHash }, ...(await snapshotsOf(db, id))], changes: await changesAfter(db, id, 0) });
       if (saved.kind === 'saved') await adopt(into, saved);
       return saved;
     },

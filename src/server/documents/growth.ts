@@ -1,4 +1,4 @@
-import type { Change } from '../../core/commands';
+import { readPath, type Change } from '../../core/commands';
 import { inOrder, type Project } from '../../core/model';
 
 /** Characters of JSON that a document may have: what was exported can be brought in again, which has a limit of its own a little above. */
@@ -6,9 +6,15 @@ export const MOST = 96_000_000;
 
 const lengthOf = (value: unknown): number => (value === undefined ? 0 : JSON.stringify(value).length);
 
-/** By how much a change makes the text of a document longer, about. */
-export function growthOf({ patches }: Change): number {
-  return patches.reduce((sum, patch) => sum + lengthOf(patch.to) - lengthOf(patch.from), 0);
+/** By how much a change makes the text of a document longer, about: counted from what is there, whatever the change says that was. */
+export function growthOf(before: Project, { patches }: Change): number {
+  const now = new Map<string, unknown>();
+  return patches.reduce((sum, { path, to }) => {
+    const place = path.join('\n');
+    const from = now.has(place) ? now.get(place) : readPath(before, path).value;
+    now.set(place, to);
+    return sum + lengthOf(to) - lengthOf(from);
+  }, 0);
 }
 
 const say = (length: number) => `${(length / 1e6).toFixed(1)} MB`;

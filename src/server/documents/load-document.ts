@@ -19,6 +19,8 @@ export type Loaded = {
   readonly snapshot: SnapshotRow;
   /** Characters of its JSON, about. */
   readonly length: number;
+  /** Characters of the changes that were replayed. */
+  readonly logged: number;
   /** What was found damaged on the way, and made good; null when nothing was. */
   readonly repaired: string | null;
 };
@@ -44,17 +46,18 @@ export async function loadDocument(db: Database, workshop: Workshop, files: Snap
       continue;
     }
     let { project, length } = found;
-    let revision = snapshot.revision;
+    let [revision, logged] = [snapshot.revision, 0];
     for (const kept of await changesAfter(db, row.id, revision)) {
       const change = readChange(kept, row.name);
+      length += growthOf(project, change);
       project = applyPatches(project, change.patches).project;
-      length += growthOf(change);
+      logged += kept.body.length;
       revision = kept.revision;
       // Others are answered in between.
       if (revision % 20 === 0) await new Promise((resolve) => setImmediate(resolve));
     }
     const repaired = damages.length > 0 ? `A file of “${row.name}” was damaged, and was made good from an older state and the changes after it; nothing is missing. ${damages.join(' ')}` : null;
-    return { project, revision, snapshot, length, repaired };
+    return { project, revision, snapshot, length, logged, repaired };
   }
   throw new CannotOpen(`“${row.name}” cannot be opened. ${damages.join(' ')} Put it back from a copy of the data folder, or open what can be saved; nothing of the project was changed.`, true);
 }

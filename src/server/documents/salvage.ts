@@ -2,27 +2,29 @@ import { createReadStream } from 'node:fs';
 import path from 'node:path';
 import { createGunzip } from 'node:zlib';
 import { applyPatches } from '../../core/commands';
-import { salvageProject, writeKept } from '../../core/model';
+import { newComposition, newProject, salvageProject, writeKept, type Project } from '../../core/model';
 import type { ChangeRow } from '../repositories/changes';
 import type { SnapshotRow } from '../repositories/snapshots';
 import { job } from '../workshop';
 import { readChange } from './document-source';
 import { listingOf } from './listing';
-import { snapshotFiles } from './snapshot-files';
+import { MOST_BYTES, snapshotFiles } from './snapshot-files';
 
 export type SalvagedFile =
   | { readonly kind: 'nothing' }
   | { readonly kind: 'saved'; readonly name: string; readonly listing: string; readonly hash: string; /** What is missing, in words. */ readonly lost: string };
 
 /** Makes a document of what can be read of a project's snapshots and log, beside what is there; nothing of that is touched. */
-export const salvage = job<{ readonly folder: string; readonly name: string; readonly snapshots: readonly SnapshotRow[]; readonly changes: readonly Pick<ChangeRow, 'revision' | 'version' | 'body'>[] }, SalvagedFile>({
+export const salvage = job<{ readonly folder: string; readonly name: string; /** What the list at home knows of it. */ readonly listing: string; readonly snapshots: readonly SnapshotRow[]; readonly changes: readonly Pick<ChangeRow, 'revision' | 'version' | 'body'>[] }, SalvagedFile>({
   name: 'salvage',
   deadline: 120_000,
   memory: 1_500_000_000,
   rank: 1,
-  async run({ folder, name, snapshots, changes }) {
-    for (const { revision, hash } of snapshots) {
-      const found = salvageProject(await readTorn(path.join(folder, `${hash}.json.gz`)));
+  async run({ folder, name, listing, snapshots, changes }) {
+    const kept = async (hash: string) => salvageProject(await readTorn(path.join(folder, `${hash}.json.gz`)));
+    for (const { revision, hash } of [...snapshots, FROM_NOTHING]) {
+      // Where no state is left at all, what was done since the beginning still tells what was made.
+      const found = hash !== FROM_NOTHING.hash ? await kept(hash) : changes.length === 0 ? null : { project: emptyFor(name, listing), cut: false, lost: 0 };
       if (!found) continue;
       let { project } = found;
       let left = 0;
@@ -34,18 +36,35 @@ export const salvage = job<{ readonly folder: string; readonly name: string; rea
       const read = salvageProject(writeKept({ ...project, name: `${name}, what was saved` }));
       if (!read) continue;
       const lost = found.lost + read.lost;
-      const words = [found.cut && 'the end of its file is missing', lost > 0 && `${lost} things in it could not be read`, left > 0 && `${left} of its ${changes.length} changes did not fit`].filter((one) => one !== false);
+      const words = [hash === FROM_NOTHING.hash && 'none of its states was left, and it was made from what was done since the beginning', found.cut && 'the end of its file is missing', lost > 0 && `${lost} things in it could not be read`, left > 0 && `${left} of its ${changes.length} changes did not fit`].filter((one) => one !== false);
       return { kind: 'saved', name: read.project.name, listing: listingOf(read.project), hash: await snapshotFiles(folder).write(writeKept(read.project)), lost: words.length > 0 ? `Not all of it: ${words.join(', ')}.` : 'Nothing seems to be missing.' };
     }
     return { kind: 'nothing' };
   },
 });
 
+/** Before the first change. */
+const FROM_NOTHING: SnapshotRow = { revision: 0, hash: '' };
+
+/** An empty project whose film is as the list at home knows it. */
+function emptyFor(name: string, listing: string): Project {
+  const { main } = JSON.parse(listing) as { readonly main: { readonly id: string; readonly width: number; readonly height: number; readonly rate: [number, number]; readonly duration: number } | null };
+  const { id, ...size } = main ?? { id: 'main', width: 1280, height: 720, rate: [30, 1] as [number, number], duration: 300 };
+  return newProject(name, newComposition(id, 'Main', size));
+}
+
 /** The text of a compressed file as far as it can be unpacked. */
 async function readTorn(file: string): Promise<string> {
   const parts: Buffer[] = [];
   try {
-    for await (const part of createReadStream(file).on('error', () => undefined).pipe(createGunzip({ finishFlush: 2 }))) parts.push(part as Buffer);
+    const unpacked = createGunzip({ finishFlush: 2 });
+    // A file that cannot be read holds nothing; without its end nobody would hear of it.
+    createReadStream(file).on('error', () => unpacked.end()).pipe(unpacked);
+    let bytes = 0;
+    for await (const part of unpacked) {
+      parts.push(part as Buffer);
+      if ((bytes += (part as Buffer).length) > MOST_BYTES) return '';
+    }
   } catch {
     // What came before the fault is what there is.
   }

@@ -4,6 +4,7 @@ import path from 'node:path';
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
 import { keepFile, nodeDisk } from '../disk';
+import { MOST } from './growth';
 
 /** Whole documents as compressed files named by the hash of what they hold. */
 export type SnapshotFiles = {
@@ -20,6 +21,9 @@ export class DamagedSnapshot extends Error {
   readonly code = 'DAMAGED';
 }
 
+/** No document has more bytes: its characters are limited (growth.ts), and one takes four at the most. */
+export const MOST_BYTES = 4 * MOST;
+
 const hashOf = (text: string) => createHash('sha256').update(text).digest('hex');
 
 export function snapshotFiles(folder: string, disk = nodeDisk): SnapshotFiles {
@@ -29,8 +33,8 @@ export function snapshotFiles(folder: string, disk = nodeDisk): SnapshotFiles {
     const bytes = await disk.read(file).catch((error: NodeJS.ErrnoException) => {
       throw new DamagedSnapshot(error.code === 'ENOENT' ? `Its file ${file} is missing.` : `Its file ${file} cannot be read: ${error.message}.`);
     });
-    const text = await promisify(gunzip)(bytes).then((whole) => whole.toString('utf8'), () => {
-      throw new DamagedSnapshot(`Its file ${file} is cut off or damaged.`);
+    const text = await promisify(gunzip)(bytes, { maxOutputLength: MOST_BYTES }).then((whole) => whole.toString('utf8')).catch((error: { readonly code?: string }) => {
+      throw new DamagedSnapshot(error.code === 'ERR_BUFFER_TOO_LARGE' ? `Its file ${file} unfolds to more than any document has.` : `Its file ${file} is cut off or damaged.`);
     });
     if (hashOf(text) !== hash) throw new DamagedSnapshot(`Its file ${file} holds another state than its name says.`);
     return text;

@@ -10,9 +10,11 @@ export type Taken =
 
 /** Lays a change over a document whose text has this length: it may clash with what others did, be too large, or hold what a document cannot. */
 export function takeChange(before: Project, length: number, change: Change): Taken {
-  const { project, clashes } = applyPatches(before, change.patches);
+  const applied = attempt(() => applyPatches(before, change.patches));
+  if (!applied) return { kind: 'refused', message: `“${change.label}” does not fit this document: it changes the inside of what is not there.` };
+  const { project, clashes } = applied;
   if (clashes.length > 0) return { kind: 'clashes', words: `“${change.label}” was not done: ${clashes[0]!.gone ? 'what it changes was deleted' : 'the same was changed elsewhere'} meanwhile.` };
-  const growth = growthOf(change);
+  const growth = growthOf(before, change);
   // What makes a document smaller is never too large.
   if (growth > 0 && length + growth > MOST) return { kind: 'refused', message: safely(() => [sayTooLarge(project, length + growth)]).join(' ') };
   const words = safely(() => validateTouched(project, change.patches));
@@ -25,5 +27,13 @@ function safely(check: () => readonly string[]): readonly string[] {
     return check();
   } catch {
     return ['This change does not fit the document.'];
+  }
+}
+
+function attempt<T>(work: () => T): T | null {
+  try {
+    return work();
+  } catch {
+    return null;
   }
 }

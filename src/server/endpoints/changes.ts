@@ -33,6 +33,7 @@ export const POST: APIRoute = ({ params, request }) => safely(async () => {
 });
 
 async function apply(id: string, base: number, change: z.output<typeof changeSchema>): Promise<Response> {
+  if (change.patches.some(({ from, to }) => from === undefined && to === undefined)) return refuse(400, 'A patch of this change says nothing: neither what was there nor what is to be.');
   const outcome = await (await servedHouse()).documents.apply(id, base, change as Change);
   switch (outcome.kind) {
     case 'unknown': return refuse(404, `There is no project “${id}”.`);
@@ -61,9 +62,9 @@ function askToReload(page: number): Response | null {
 export const GET: APIRoute = ({ params, url }) => safely(async () => {
   const stranger = askToReload(pageVersion.catch(1).parse(Number(url.searchParams.get('page') ?? 1)));
   if (stranger) return stranger;
-  const since = Number(url.searchParams.get('since') ?? 'x');
-  if (!Number.isInteger(since) || since < 0) return refuse(400, 'Say from which revision on: ?since=12.');
+  const since = Number(/^\d{1,10}$/.exec(url.searchParams.get('since') ?? '')?.[0] ?? NaN);
+  if (!(since <= 2_147_483_647)) return refuse(400, 'Say from which revision on: ?since=12.');
   const id = params['id'] ?? '';
   const found = await (await servedHouse()).documents.since(id, since);
-  return found ? json(found as ChangesSince) : refuse(404, `There is no project “${id}”.`);
+  return found ? json(found as unknown as ChangesSince) : refuse(404, `There is no project “${id}”.`);
 });

@@ -4,14 +4,30 @@ type Db = Pick<Database, 'query'>;
 
 export type ChangeRow = { readonly revision: number; readonly changeId: string; readonly version: number; readonly body: string };
 
-/** Changes after a revision, oldest first. */
-export async function changesAfter(db: Db, project: string, revision: number): Promise<readonly ChangeRow[]> {
-  const { rows } = await db.query<ChangeRow>(
-    'select revision, change_id as "changeId", version, body from change where project_id = $1 and revision > $2 order by revision',
-    [project, revision],
-  );
-  return rows;
+/** So many changes are looked at in one query. */
+const ROWS = 400;
+
+/** Changes after a revision, oldest first: those that come to so many bytes together at the most, but one at the least. No query brings more than a few megabytes. */
+export async function changesAfter(db: Db, project: string, revision: number, most = Infinity): Promise<readonly ChangeRow[]> {
+  const found: ChangeRow[] = [];
+  let [after, room] = [revision, most];
+  for (;;) {
+    const { rows: sizes } = await db.query<{ revision: number; bytes: number }>('select revision, octet_length(body) as bytes from change where project_id = $1 and revision > $2 order by revision limit $3', [project, after, ROWS]);
+    let [last, taken] = [after, 0];
+    for (const { revision: one, bytes } of sizes) {
+      if (last > after && taken + bytes > PIECE) break;
+      if (found.length + taken > 0 && taken + bytes > room) break;
+      [last, taken] = [one, taken + bytes];
+    }
+    if (last === after) return found;
+    const { rows } = await db.query<ChangeRow>('select revision, change_id as "changeId", version, body from change where project_id = $1 and revision > $2 and revision <= $3 order by revision', [project, after, last]);
+    found.push(...rows);
+    [after, room] = [last, room - taken];
+    if (room <= 0 || (sizes.length < ROWS && last === sizes[sizes.length - 1]!.revision)) return found;
+  }
 }
+
+const PIECE = 4_000_000;
 
 /** The change that came under an id, or null when none did. */
 export async function findChange(db: Db, project: string, changeId: string): Promise<ChangeRow | null> {

@@ -23,6 +23,8 @@ export async function listProjects(db: Db): Promise<readonly ProjectRow[]> {
 }
 
 export async function findProject(db: Db, id: string): Promise<ProjectRow | null> {
+  // No text of the database holds this character, and so no id.
+  if (id.includes('\0')) return null;
   const { rows } = await db.query<ProjectRow>(`select ${COLUMNS} from project where id = $1 and deleted_at is null`, [id]);
   return rows[0] ?? null;
 }

@@ -22,6 +22,21 @@ const shapes = (inner: string, more?: string): readonly LayerOf<'shape'>[] => {
 const outlineOf = (layer: LayerOf<'shape'>) => layer.channels.outline!.value;
 const because = (inner: string) => { const read = svg(inner); return read.kind === 'picture' ? read.because : read.kind; };
 
+describe('a drawing that unfolds', () => {
+  const doubled = (n: number, leaf = '<rect width="5" height="5"/>', spell = (target: string) => `<use href="#${target}"/>`) => `<defs><g id="g0">${leaf}</g>${Array.from({ length: n }, (_, i) => `<g id="g${i + 1}">${spell(`g${i}`)}${spell(`g${i}`)}</g>`).join('')}</defs>${spell(`g${n}`)}`;
+  test.each([
+    ['nested uses', doubled(30)], ['by the old spelling', doubled(30, '<rect width="5" height="5"/>', (target) => `<use xlink:href="#${target}"/>`)], ['of nothing that is seen', doubled(30, '<g/>')], ['in a group of a group', doubled(29, '<g><g><path d="M0 0L5 5"/></g></g>')],
+  ])('%s thirty deep are counted, not put in: 2 KB are refused at once', (_, inner) => {
+    expect(svg(inner)).toMatchObject({ kind: 'unreadable', message: expect.stringMatching(/once its repeats are put in; 20,000 are the most/) as string });
+  });
+  test('what uses itself, and what stands too deep, is refused in words; a few repeats are not', () => {
+    expect(svg('<g id="a"><use href="#b"/></g><g id="b"><use href="#a"/></g>')).toMatchObject({ kind: 'unreadable' });
+    expect(svg(`${'<g>'.repeat(70)}<rect width="5" height="5"/>${'</g>'.repeat(70)}`)).toMatchObject({ kind: 'unreadable', message: expect.stringMatching(/more than 64 deep/) as string });
+    expect(svg(`${'<g>'.repeat(20_000)}${'</g>'.repeat(20_000)}`)).toMatchObject({ kind: 'unreadable', message: expect.stringMatching(/too deep|more than 64 deep|thousand million/) as string });
+    expect(shapes(doubled(4))).toHaveLength(16);
+  });
+});
+
 describe('an SVG drawing', () => {
   test('is as large as it says, its shapes scaled from their box', () => {
     const read = svg('<rect x="10" y="20" width="30" height="10" fill="#ff0000"/>');
@@ -73,7 +88,7 @@ describe('an SVG drawing', () => {
     expect(because('<path d="M0 0 L bad"/>')).toMatch(/shapes|nothing|readable/);
   });
   test('what is no drawing is told', () => {
-    expect(readSvg('<svg><g></svg>', 'x', 'x', () => 'x')).toMatchObject({ kind: 'unreadable' });
+    expect(readSvg('<svg><g></svg>', 'x', 'x', () => 'x')).toEqual({ kind: 'unreadable', message: 'This SVG cannot be read: something is not closed or not written as it should be at line 1. Save it anew from the program that it comes from.' });
     expect(readSvg('<html/>', 'x', 'x', () => 'x')).toMatchObject({ kind: 'unreadable', message: 'This file is no SVG drawing.' });
   });
 });

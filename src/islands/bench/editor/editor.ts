@@ -152,6 +152,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
     rebase();
     const there = elsewhereIn(get(), news[0]!.change);
     say(news.length === 1 ? `Done in another window: ${news[0]!.change.label}` : `${news.length} changes from another window`, false, there ? { go: { composition: there.id } } : {});
+    if (answer.value.more) await catchUp();
   }
   window.addEventListener('focus', catchUp);
 

@@ -1,6 +1,7 @@
 import { parseXml, XmlElement, XmlText } from '@rgrove/parse-xml';
 import { converter, parse as parseColour } from 'culori';
 import { channelAt, channelsAt, flatFill, newComposition, newShape, plainStroke, type Channel, type Composition, type Layer } from '../../../core/model';
+import { whyTooMuch } from './counted';
 import { contoursOf, joined, pointAfter, scaleOf, shapeData, type Contour } from './outlines';
 
 export type SvgReading =
@@ -20,6 +21,9 @@ const GROUPS = new Set(['g', 'svg', 'a', 'switch']);
 /** More shapes than this are painted once instead: nobody keys each of them. */
 const MOST = 400;
 
+/** Characters of a drawing. */
+const LONGEST = 20_000_000;
+
 class Beyond extends Error {}
 
 /** Reads an SVG drawing as a composition of our shapes; tells where it uses what we do not have. */
@@ -28,7 +32,9 @@ export function readSvg(text: string, name: string, id: string, newId: () => str
   try {
     root = parseXml(text.replace(/<!DOCTYPE[^>[]*(\[[^\]]*\])?[^>]*>/i, ''), { ignoreUndefinedEntities: true }).root;
   } catch (error) {
-    return { kind: 'unreadable', message: `This SVG is not readable: ${(error as Error).message.split('\n')[0]}` };
+    // A parser's words are about its inside; where it stopped is what helps.
+    const { line } = error as { readonly line?: number };
+    return { kind: 'unreadable', message: error instanceof RangeError ? 'Things stand in one another too deep in this drawing. Take groups apart in the program that it comes from.' : `This SVG cannot be read${line === undefined ? '' : `: something is not closed or not written as it should be at line ${line}`}. Save it anew from the program that it comes from.` };
   }
   if (!root || local(root) !== 'svg') return { kind: 'unreadable', message: 'This file is no SVG drawing.' };
   const box = (root.attributes['viewBox'] ?? '').trim().split(/[\s,]+/).map(Number);
@@ -40,7 +46,10 @@ export function readSvg(text: string, name: string, id: string, newId: () => str
   const view = `translate(${(width - boxWidth * scale) / 2} ${(height - boxHeight * scale) / 2}) scale(${scale}) translate(${-left} ${-top})`;
   const byId = new Map<string, XmlElement>();
   const rules: { readonly selector: string; readonly style: Style }[] = [];
+  if (text.length > LONGEST) return { kind: 'unreadable', message: `This drawing has ${Math.round(text.length / 1e6)} MB of text; ${LONGEST / 1e6} are the most. Save it as a picture.` };
   gather(root, byId, rules);
+  const tooMuch = whyTooMuch(root, byId);
+  if (tooMuch !== null) return { kind: 'unreadable', message: tooMuch };
   const layers: Layer[] = [];
   try {
     const walk = (element: XmlElement, inherited: Style, transforms: readonly string[], opacity: number, depth: number): void => {
