@@ -14,13 +14,14 @@ import { measureKills } from './kill';
 import { measurePlaying } from './playing';
 import { measureSampling } from './sampling';
 import { measureScene } from './scene';
+import { keptRows, worseThanKept } from './compared';
 import type { Figure } from './seeded';
 import { measureTime } from './time';
 import { measureWriters } from './writers';
 
-type Part = { readonly name: string; readonly title: string; readonly measure: (root: string, many?: number) => Promise<readonly Figure[]> };
+type Part = { readonly name: string; readonly title: string; /** It takes more than five minutes, and is measured by its name alone. */ readonly long?: true; readonly measure: (root: string, many?: number) => Promise<readonly Figure[]> };
 
-/** What can be measured by itself; each keeps a table of its own. The first is what is measured when no name is given. */
+/** What can be measured by itself; each keeps a table of its own. */
 const PARTS: readonly Part[] = [
   { name: 'hand', title: 'Under the hand', measure: async (root) => [...measureSampling(), ...measureEvaluation(), ...measureComposedMap(), ...measureGrowth(), ...measureScene(), ...(await measurePlaying(root)), ...(await measureHand(root))] },
   { name: 'keying', title: 'Keying', measure: measureKeying },
@@ -28,32 +29,55 @@ const PARTS: readonly Part[] = [
   { name: 'formulas', title: 'Formulas', measure: measureFormulas },
   { name: 'gestures', title: 'What a gesture costs the server', measure: measureGestures },
   { name: 'writers', title: 'What an acknowledgement costs', measure: measureWriters },
-  { name: 'kill', title: 'Kills', measure: measureKills },
+  { name: 'kill', title: 'Kills', long: true, measure: measureKills },
   { name: 'attacks', title: 'Attacks', measure: measureAttacks },
-  { name: 'fuzz', title: 'Spoiled input', measure: measureFuzz },
+  { name: 'fuzz', title: 'Spoiled input', long: true, measure: measureFuzz },
 ];
 
 const HEAD = `# Measured
 
-Each table is one run of \`npm run bench\`, or of a part of it: \`npm run bench -- kill 200\`. These machines are noisy: ratios are taken
+Each table is one run of a part: \`npm run bench -- kill 200\`. Without a name every part under five minutes is compared with what
+stands here, and what got worse by more than a tenth in both of two runs is named. These machines are noisy: ratios are taken
 within the run, each side as the best of a few rounds.
 `;
 
-/** Measures a part in one run (all of \`hand\` when none is named), prints it, and keeps it in docs/benchmarks.md in the place of its last table. */
-export async function runBench(root: string, [name = 'hand', many]: readonly string[] = []): Promise<boolean> {
+/** Measures a part in one run, prints it, and keeps it in docs/benchmarks.md in the place of its last table. Without a name all that are not long are compared with what is kept. */
+export async function runBench(root: string, [name, many]: readonly string[] = []): Promise<boolean> {
+  if (name === undefined) return compareAll(root);
   const part = PARTS.find((one) => one.name === name);
   if (!part) {
     console.error(`There is no part “${name}”; there are ${PARTS.map((one) => one.name).join(', ')}.`);
     return false;
   }
   const figures = await part.measure(root, ...(many === undefined ? [] : [Number(many)]));
-  const rows = figures.map(({ what, measured, bar, held }) => `| ${what} | ${measured} | ${bar} | ${bar === 'told' ? '' : held ? 'held' : 'missed'} |`);
-  const when = `${new Date().toISOString().slice(0, 10)}, Node ${process.version}, ${cpus().length} cores (${cpus()[0]?.model.trim() ?? 'unknown'})${name === 'hand' ? ', Chromium without a graphics card' : ''}`;
-  const table = [`## ${part.title}`, '', `\`npm run bench -- ${[name, many].filter((word) => word !== undefined).join(' ')}\`, ${when}.`, '', '| what | measured | bar | |', '| --- | --- | --- | --- |', ...rows, ''].join('\n');
+  const table = tableOf(part, figures, many);
   console.log(table);
   const file = path.join(root, 'docs', 'benchmarks.md');
   const tables = new Map(readFileSync(file, 'utf8').split(/^(?=## )/m).slice(1).map((one) => [one.slice(3, one.indexOf('\n')), one.trimEnd()]));
   tables.set(part.title, table.trimEnd());
   writeFileSync(file, `${[HEAD.trimEnd(), ...PARTS.flatMap(({ title }) => tables.get(title) ?? [])].join('\n\n')}\n`);
   return figures.every((figure) => figure.held);
+}
+
+function tableOf({ name, title }: Part, figures: readonly Figure[], many?: string): string {
+  const rows = figures.map(({ what, measured, bar, held }) => `| ${what} | ${measured} | ${bar} | ${bar === 'told' ? '' : held ? 'held' : 'missed'} |`);
+  const when = `${new Date().toISOString().slice(0, 10)}, Node ${process.version}, ${cpus().length} cores (${cpus()[0]?.model.trim() ?? 'unknown'})${name === 'hand' ? ', Chromium without a graphics card' : ''}`;
+  return [`## ${title}`, '', `\`npm run bench -- ${[name, many].filter((word) => word !== undefined).join(' ')}\`, ${when}.`, '', '| what | measured | bar | |', '| --- | --- | --- | --- |', ...rows, ''].join('\n');
+}
+
+/** Measures everything that is not long and names what got worse by more than a tenth; what did is measured once more, for it must in both. Nothing is kept. */
+async function compareAll(root: string): Promise<boolean> {
+  const kept = keptRows(readFileSync(path.join(root, 'docs', 'benchmarks.md'), 'utf8'));
+  const worse: string[] = [];
+  for (const part of PARTS.filter(({ long }) => !long)) {
+    const figures = await part.measure(root);
+    console.log(tableOf(part, figures));
+    const first = worseThanKept(kept, figures);
+    if (first.length === 0) continue;
+    console.log(`Measured once more, for ${first.length === 1 ? 'one figure is' : `${first.length} figures are`} worse than what is kept.\n`);
+    const again = worseThanKept(kept, await part.measure(root));
+    for (const { what, was, is } of again) if (first.some((one) => one.what === what)) worse.push(`${what}: it was ${was}, it is ${is}`);
+  }
+  console.log(worse.length === 0 ? 'Nothing got worse by more than a tenth in both of two runs.' : `Worse by more than a tenth in both of two runs:\n${worse.map((line) => `- ${line}`).join('\n')}`);
+  return worse.length === 0;
 }

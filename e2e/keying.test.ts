@@ -192,7 +192,7 @@ describe.each([['the whole composition in view', 0], ['zoomed in and scrolled', 
     await hand.pick('Ball');
     await page.keyboard.press('f');
     await hand.time(40, 'Ball');
-    for (let i = 0; i < closer; i++) await page.keyboard.press('=');
+    for (let i = 0; i < closer; i++) await page.keyboard.press('n');
   };
   test('the line between two pegs is pulled sideways and up; Esc lets go, undo takes it back; a double-click adds a key', async () => {
     await opened();

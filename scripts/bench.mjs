@@ -1,4 +1,4 @@
-// npm run bench [-- PART [HOW MANY]]: measures in one run and keeps the figures in docs/benchmarks.md.
+// npm run bench -- PART [HOW MANY]: measures in one run and keeps the figures in docs/benchmarks.md. Without a part: compares all of them with what is kept.
 import path from 'node:path';
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';

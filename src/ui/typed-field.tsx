@@ -26,6 +26,9 @@ export type TypedFieldProps<T> = {
   readonly tone?: 'raised' | 'inset';
 };
 
+/** Keys that with Ctrl act on the text of a field. */
+const OF_TEXTS: ReadonlySet<string> = new Set(['a', 'c', 'x', 'v', 'arrowleft', 'arrowright', 'home', 'end', 'backspace', 'delete']);
+
 /** A field that says what typed text will become before Enter, keeps what cannot be read, and lets go with Esc. */
 export function TypedField<T>({ label, shown, edited, read, onSet, onSame, onStep, onFormula, disabled, className = '', title, tone = 'raised' }: TypedFieldProps<T>) {
   const [text, setText] = useState<string | null>(null);
@@ -35,11 +38,11 @@ export function TypedField<T>({ label, shown, edited, read, onSet, onSame, onSte
 
   const untouched = text === null || text === edited;
 
+  // All of it is selected where the field is entered and where its value was stepped, and never once something is typed: the next figure would take its place.
+  const selects = useRef(false);
   useLayoutEffect(() => {
-    if (text !== null) input.current?.select();
-    // Selects once, when typing begins.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [text === null]);
+    if (selects.current && document.activeElement === input.current) input.current?.select();
+  }, [text, shown]);
 
   const commit = () => {
     if (text === null) return;
@@ -49,8 +52,12 @@ export function TypedField<T>({ label, shown, edited, read, onSet, onSame, onSte
     setText(null);
   };
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
-    // With nothing typed, undo is not the field's: it takes back what the field has set.
-    if (untouched && (event.ctrlKey || event.metaKey)) return setText(null);
+    const withCtrl = event.ctrlKey || event.metaKey;
+    // What selects, copies and moves in a text is the field's; with nothing typed, all else is not: undo takes back what the field has set.
+    if (untouched && withCtrl && !OF_TEXTS.has(event.key.toLowerCase())) {
+      selects.current = true;
+      return setText(null);
+    }
     event.stopPropagation();
     if (event.key === 'Enter') {
       if (untouched) onSame?.();
@@ -63,6 +70,7 @@ export function TypedField<T>({ label, shown, edited, read, onSet, onSame, onSte
     } else if (onStep && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
       event.preventDefault();
       setText(null);
+      selects.current = true;
       onStep(event.key === 'ArrowUp' ? 1 : -1, event.shiftKey);
     }
   };
@@ -79,8 +87,9 @@ export function TypedField<T>({ label, shown, edited, read, onSet, onSame, onSte
         value={text ?? shown}
         // The press that enters the field selects what stands there; the browser would set a caret after that.
         onMouseDown={(event) => { if (event.button === 0 && document.activeElement !== event.currentTarget) { event.preventDefault(); event.currentTarget.focus(); } }}
-        onFocus={() => setText((typed) => typed ?? edited)}
+        onFocus={() => { selects.current = true; setText((typed) => typed ?? edited); }}
         onChange={(event) => {
+          selects.current = false;
           const typed = seenText(event.target.value);
           if (!onFormula || !typed.startsWith('=')) return setText(typed);
           flushSync(() => setText(null));

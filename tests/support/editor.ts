@@ -36,7 +36,7 @@ export function openEditor(project: Project, left: Left = { waiting: [], asides:
   vi.stubGlobal('window', { addEventListener: (name: string, heard: () => void) => { if (name === 'focus') focus = heard; }, removeEventListener: () => undefined });
   vi.stubGlobal('localStorage', { getItem: (name: string) => kept.get(name) ?? null, setItem: (name: string, value: string) => void kept.set(name, value) });
   vi.stubGlobal('fetch', (_: string, init?: RequestInit) => {
-    if (!init?.body) return Promise.resolve(new Response(JSON.stringify({ revision: others.length, changes: others })));
+    if (!init?.body) return Promise.resolve(new Response(JSON.stringify({ revision: others.length, changes: others, more: false })));
     sent.push(JSON.parse(String(init.body)) as OpenedEditor['sent'][number]);
     const answer = answers.shift();
     if (answer) return Promise.resolve(new Response(JSON.stringify(answer.body), { status: answer.status }));

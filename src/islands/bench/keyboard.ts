@@ -36,6 +36,12 @@ export function useKeyboard(editor: Editor): void {
         event.preventDefault();
         return editor.set({ dialog: { kind: 'find', typed: `${state.dialog.typed ?? ''}${event.key}` } });
       }
+      // So has a formula that was begun, until its editor is there.
+      if (state.driving && !event.ctrlKey && !event.metaKey && !event.altKey && (event.key.length === 1 || event.key === 'Backspace') && !document.querySelector('[data-formula] [data-ready]')) {
+        event.preventDefault();
+        const { ahead = '' } = state.driving;
+        return editor.set({ driving: { ...state.driving, ahead: event.key === 'Backspace' ? ahead.slice(0, -1) : `${ahead}${event.key}` } });
+      }
       // So does a name that is asked for: its field may not be up yet.
       if (state.renaming !== null && !event.ctrlKey && !event.metaKey && (event.key.length === 1 || event.key === 'Enter' || event.key === 'Escape')) {
         event.preventDefault();

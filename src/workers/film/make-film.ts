@@ -1,11 +1,13 @@
 import { zipSync, type Zippable } from 'fflate';
-import { BufferTarget, CanvasSource, Mp4OutputFormat, Output, QUALITY_HIGH } from 'mediabunny';
+import { BufferTarget, Mp4OutputFormat, Output, QUALITY_HIGH, VideoSample, VideoSampleSource } from 'mediabunny';
 import { toSeconds, type Rate } from '../../core/time';
+import { BT709_LIMITED, toI420 } from './i420';
 import type { FilmFormat } from './protocol';
 
 /** Where painted frames go. */
 export type Film = {
-  readonly add: (canvas: OffscreenCanvas, index: number) => Promise<void>;
+  /** `index` counts from the first frame of the film, `frame` is its own number in the composition. */
+  readonly add: (canvas: OffscreenCanvas, index: number, frame: number) => Promise<void>;
   readonly finish: () => Promise<Blob>;
   readonly abandon: () => Promise<void>;
 };
@@ -22,11 +24,18 @@ export async function startFilm(format: FilmFormat, canvas: OffscreenCanvas, rat
 async function startMp4(canvas: OffscreenCanvas, rate: Rate): Promise<Film> {
   const target = new BufferTarget();
   const output = new Output({ format: new Mp4OutputFormat({ fastStart: 'in-memory' }), target });
-  const source = new CanvasSource(canvas, { codec: 'avc', bitrate: QUALITY_HIGH, keyFrameInterval: 1 });
+  // Handed over as planes that we made: what a browser makes of a canvas is its own affair, and seldom says what it is.
+  const source = new VideoSampleSource({ codec: 'avc', bitrate: QUALITY_HIGH, keyFrameInterval: 1 });
+  const { width, height } = canvas;
   output.addVideoTrack(source, { frameRate: rate[0] / rate[1] });
   await output.start();
   return {
-    add: (_, index) => source.add(toSeconds(index, rate), toSeconds(1, rate)),
+    async add(_, index) {
+      const { data } = canvas.getContext('2d')!.getImageData(0, 0, width, height);
+      const sample = new VideoSample(toI420(data, width, height), { format: 'I420', codedWidth: width, codedHeight: height, timestamp: toSeconds(index, rate), duration: toSeconds(1, rate), colorSpace: BT709_LIMITED });
+      await source.add(sample);
+      sample.close();
+    },
     async finish() {
       source.close();
       await output.finalize();
@@ -39,10 +48,10 @@ async function startMp4(canvas: OffscreenCanvas, rate: Rate): Promise<Film> {
 function startPictures(): Film {
   const files: Zippable = {};
   return {
-    async add(canvas, index) {
+    async add(canvas, _, frame) {
       const png = await canvas.convertToBlob({ type: 'image/png' });
       // PNG is compressed already; a fixed time makes the same frames the same zip.
-      files[`${String(index).padStart(5, '0')}.png`] = [new Uint8Array(await png.arrayBuffer()), { level: 0, mtime: new Date(1980, 0, 1) }];
+      files[`${String(frame).padStart(5, '0')}.png`] = [new Uint8Array(await png.arrayBuffer()), { level: 0, mtime: new Date(1980, 0, 1) }];
     },
     finish: async () => new Blob([new Uint8Array(zipSync(files))], { type: 'application/zip' }),
     abandon: async () => undefined,

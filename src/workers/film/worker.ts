@@ -30,7 +30,7 @@ async function make(job: FilmJob, signal: AbortSignal): Promise<MadeFilm> {
     }
     const evaluated = evaluateFrame(job.project, job.composition, frame, { faces: surroundings.faces(), purpose: 'output' })!;
     paint(evaluated.root, surface, surroundings.host, { view: [1, 0, 0, 1, 0, 0], width, height, background: evaluated.background ?? background, memory: null });
-    await film.add(canvas, frame - job.from);
+    await film.add(canvas, frame - job.from, frame);
     link.say({ done: frame - job.from + 1, of: job.to - job.from });
     // A breath, so that a cancel is heard.
     await new Promise((resolve) => setTimeout(resolve, 0));

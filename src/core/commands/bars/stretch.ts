@@ -6,7 +6,7 @@ import type { Draft } from '../document/change';
 import { forLayers, nameOf } from '../layers/layers';
 import type { Made } from '../document/made';
 import type { Refused } from '../document/refused';
-import { nextNames } from '../document/next-name';
+import { namesBeside } from '../document/next-name';
 import { layerPath } from '../document/paths';
 import { patchOf, sameValue, type Patch } from '../document/patch';
 
@@ -126,7 +126,7 @@ function spreadKeys(path: readonly string[], channel: Channel, factor: number): 
 export function splitLayers(project: Project, compositionId: string, ids: readonly string[], frame: Frames, newId: () => string): (Draft & { readonly made: readonly string[] }) | null {
   const composition = project.compositions.by[compositionId];
   const later = new Map<string, string>();
-  const taken = Object.values(composition?.layers.by ?? {}).map((layer) => layer.name);
+  const nameFor = namesBeside(Object.values(composition?.layers.by ?? {}).map((layer) => layer.name));
   const draft = forLayers(project, compositionId, ids, 'layers.split', 'Split', (layer, path) => {
     const outer = hull(layer.spans);
     if (!outer || frame <= outer[0] || frame >= outer[1]) return [];
@@ -134,9 +134,7 @@ export function splitLayers(project: Project, compositionId: string, ids: readon
     const after = layer.spans.flatMap(([from, to]) => (to > frame ? [[Math.max(from, frame), to] as const] : []));
     const id = newId();
     later.set(layer.id, id);
-    const [name] = nextNames([layer.name], taken);
-    taken.push(name!);
-    return [patchOf([...path, 'spans'], layer.spans, before), patchOf(layerPath(compositionId, id), undefined, { ...layer, id, name, spans: after })];
+    return [patchOf([...path, 'spans'], layer.spans, before), patchOf(layerPath(compositionId, id), undefined, { ...layer, id, name: nameFor(layer.name), spans: after })];
   });
   if (!draft || !composition) return null;
   const order = composition.layers.order.flatMap((id) => (later.has(id) ? [later.get(id)!, id] : [id]));

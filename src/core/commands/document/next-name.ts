@@ -5,14 +5,23 @@ export function nextName(wanted: string, taken: ReadonlySet<string>): string {
   for (let n = 2; ; n++) if (!taken.has(`${bare} ${n}`)) return `${bare} ${n}`;
 }
 
+/** Gives one name after another, each taken as soon as it is given; of many alike it goes on counting where it was. */
+export function namesBeside(taken: Iterable<string>): (wanted: string) => string {
+  const known = new Set(taken);
+  const counted = new Map<string, number>();
+  return (wanted) => {
+    const bare = wanted.replace(/ \d+$/, '');
+    let [name, n] = [wanted, counted.get(bare) ?? 2];
+    while (known.has(name)) name = `${bare} ${n++}`;
+    counted.set(bare, n);
+    known.add(name);
+    return name;
+  };
+}
+
 /** Names for several things at once, each taken as soon as it is given. */
 export function nextNames(wanted: readonly string[], taken: Iterable<string>): readonly string[] {
-  const known = new Set(taken);
-  return wanted.map((name) => {
-    const next = nextName(name, known);
-    known.add(next);
-    return next;
-  });
+  return wanted.map(namesBeside(taken));
 }
 
 /** The longest name that words give to their layer. */

@@ -126,7 +126,7 @@ export type EditorState = {
   /** The track of the selected layers whose menu was asked for last. */
   readonly fieldMeant: string | null;
   /** The formula that is being written, and what it began with. */
-  readonly driving: { readonly driven: Driven; readonly text: string; /** In its lane, not in the panel. */ readonly inLane?: boolean; /** What is written is what this recipe shall follow. */ readonly recipe?: string } | null;
+  readonly driving: { readonly driven: Driven; readonly text: string; /** What was typed before its editor was there. */ readonly ahead?: string; /** In its lane, not in the panel. */ readonly inLane?: boolean; /** What is written is what this recipe shall follow. */ readonly recipe?: string } | null;
   /** The lane in which the pointer draws. */
   readonly drawing: string | null;
   /** A new nest, or what a composition's new length, rate or size brought along, while it may be done otherwise. */

@@ -55,8 +55,10 @@ export function CodeField({ label, driven, text, onTry, onKeep, onLetGo }: Props
         onKeep: (typed) => { settled.current = true; now.current.onKeep(typed); }, onLetGo: () => { settled.current = true; now.current.onLetGo(); },
       });
       setFault(first.current.trim() === '' ? null : judge(first.current));
-      open.current.view.focus();
-      open.current.view.dispatch({ selection: { anchor: first.current.length } });
+      const { view } = open.current;
+      const ahead = editor.store.getState().driving?.ahead ?? '';
+      view.dispatch({ changes: { from: first.current.length, insert: ahead }, selection: { anchor: first.current.length + ahead.length }, userEvent: 'input.type' });
+      view.focus();
       box.current.dataset['ready'] = '';
     });
     const letGoOfPicks = waitForPick({
@@ -101,7 +103,7 @@ export function CodeField({ label, driven, text, onTry, onKeep, onLetGo }: Props
   });
   return (
     <div data-formula="" className="flex flex-col gap-1">
-      <div ref={box} onBlur={left} className="min-h-[26px] rounded-md bg-deep ring-1 ring-plum/60" onKeyDown={(event) => event.stopPropagation()} />
+      <div ref={box} onBlur={left} className="min-h-[26px] rounded-md bg-deep ring-1 ring-chalk/60" onKeyDown={(event) => event.stopPropagation()} />
       {fault && (
         <p role="status" className="text-[12px] leading-snug text-rust">
           {fault.message}

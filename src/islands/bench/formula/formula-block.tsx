@@ -83,9 +83,9 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
   const locked = layers.every((one) => one.locked);
   const field = writing && <CodeField key={writing.recipe ?? ''} label={`Formula of ${words}`} driven={driven} text={writing.text} onTry={(typed) => (typed.trim() === '' ? editor.letGo() : editor.tryOut('formulas.set', { tracks, formula: typed }))} onKeep={keep} onLetGo={close} />;
   return (
-    <div data-formula="" role="group" aria-label={`Formula of ${words}`} className={`col-span-full flex flex-col gap-1 rounded-md border-l-2 border-plum py-1 pl-2 ${inLane ? '' : 'mb-1'}`}>
+    <div data-formula="" role="group" aria-label={`Formula of ${words}`} className={`col-span-full flex flex-col gap-1 rounded-md border-l-2 border-chalk py-1 pl-2 ${inLane ? '' : 'mb-1'}`}>
       <div className="flex items-center gap-1">
-        <span className={`min-w-0 grow truncate text-[12px] ${off ? 'text-muted' : fault ? 'text-rust' : 'text-plum'}`} title={text ?? ''}>
+        <span className={`min-w-0 grow truncate text-[12px] ${off ? 'text-muted' : fault ? 'text-rust' : 'text-chalk'}`} title={text ?? ''}>
           {following ? `${following.title}: press a track, then Enter` : off ? 'formula off' : fault ? 'does not work: what is keyed stands' : `keyed ${valueWords(keyedAt(project, composition, layer, track, frame))} → ${valueWords(valueAt(project, composition, layer, track, frame))}`}
         </span>
         {recipes.length > 0 && <Menu trigger={<button type="button" aria-label={`Recipes for ${words}`} title="Recipes" disabled={locked} className="grid size-5 place-items-center rounded text-muted hover:bg-raised hover:text-paper"><Sprout size={12} /></button>} entries={recipes.map((recipe) => ({ label: recipe.title, about: recipe.about, ...(recipe.follows ? { focuses: true } : {}), onPick: () => (recipe.follows ? follow(recipe.id) : put(recipe.id)) }))} />}
@@ -94,14 +94,14 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
           <>
             {off && hasKeys(track.channel!) && <IconButton className="h-5 w-5!" label={`Let the formula of ${words} drive again, in place of its keys`} disabled={locked} onClick={() => editor.do('formulas.back', { tracks })}><Undo2 size={12} /></IconButton>}
             {!off && <IconButton className="h-5 w-5!" label={`Turn the formula of ${words} into keys`} disabled={locked} onClick={() => formulasToKeys(editor, tracks)}><KeyRound size={12} /></IconButton>}
-            <IconButton className="h-5 w-5!" pressed={!off} label={off ? `Switch on the formula of ${words}` : `Switch off the formula of ${words}`} disabled={locked} onClick={() => editor.do('formulas.set', { tracks, off: !off })}><Power size={12} className={off ? 'text-muted' : 'text-plum'} /></IconButton>
+            <IconButton className="h-5 w-5!" pressed={!off} label={off ? `Switch on the formula of ${words}` : `Switch off the formula of ${words}`} disabled={locked} onClick={() => editor.do('formulas.set', { tracks, off: !off })}><Power size={12} className={off ? 'text-muted' : 'text-chalk'} /></IconButton>
             <IconButton className="h-5 w-5!" label={`Take the formula from ${words}`} disabled={locked} onClick={() => { rememberTried(editor.store.getState().projectId, driven, text); close(); editor.do('formulas.set', { tracks, formula: null }); }}><X size={12} /></IconButton>
           </>
         )}
       </div>
       {writing
         ? inLane ? <><span className="truncate rounded-md bg-deep px-1.5 py-1 font-mono text-[12px] text-muted">being written</span><UnderRow>{field}</UnderRow></> : field
-        : <button type="button" disabled={locked} onClick={() => write(each ? text! : '')} title="Write in it" className="w-full rounded-md bg-deep px-1.5 py-1 text-left font-mono text-[12px] break-words whitespace-pre-wrap text-paper hover:ring-1 hover:ring-plum/60">{each ? shortened(text!) : 'each its own formula'}</button>}
+        : <button type="button" disabled={locked} onClick={() => write(each ? text! : '')} title="Write in it" className="w-full rounded-md bg-deep px-1.5 py-1 text-left font-mono text-[12px] break-words whitespace-pre-wrap text-paper hover:ring-1 hover:ring-chalk/60">{each ? shortened(text!) : 'each its own formula'}</button>}
       {fault && <p className="text-[12px] leading-snug text-rust">{fault.message}</p>}
       {!writing && each && text !== null && <LinkWords project={project} composition={composition} tracks={tracks} text={text} />}
       {!inLane && track.spec.type === 'N' && <Curve project={project} driven={driven} text={writing ? null : text} first={text} duration={composition.duration} frame={frame} />}
@@ -115,7 +115,7 @@ const shortened = (text: string) => (text.length > MOST_SHOWN ? `${text.slice(0,
 
 const [WIDTH, HEIGHT] = [300, 40];
 
-/** The curve of a formula over the whole composition, plum over what is keyed. While it is written the one that is tried is drawn. */
+/** The curve of a formula over the whole composition, a double line over what is keyed. While it is written the one that is tried is drawn. */
 function Curve({ project, driven, text, first, duration, frame }: { readonly project: Project; readonly driven: Driven; /** Null while it is written; `first` is what it began with. */ readonly text: string | null; readonly first: string | null; readonly duration: number; readonly frame: number }) {
   const [typed] = useState(text ?? first);
   const shown = text ?? typed;
@@ -127,7 +127,8 @@ function Curve({ project, driven, text, first, duration, frame }: { readonly pro
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} preserveAspectRatio="none" role="img" aria-label={`Its curve, from ${valueWords(low)} to ${valueWords(high)}`} className="h-10 w-full rounded-md bg-deep/60">
       <polyline points={line(curves.keyed)} fill="none" stroke="var(--color-amber)" strokeOpacity="0.55" strokeWidth="1" vectorEffect="non-scaling-stroke" />
-      <polyline points={line(curves.driven)} fill="none" stroke="var(--color-plum)" strokeWidth="1.5" vectorEffect="non-scaling-stroke" />
+      <polyline points={line(curves.driven)} fill="none" stroke="var(--color-chalk)" strokeWidth="3" vectorEffect="non-scaling-stroke" />
+      <polyline points={line(curves.driven)} fill="none" stroke="var(--color-deep)" strokeWidth="1" vectorEffect="non-scaling-stroke" />
       <line x1={(frame / duration) * WIDTH} x2={(frame / duration) * WIDTH} y1="0" y2={HEIGHT} stroke="var(--color-paper)" strokeOpacity="0.5" strokeWidth="1" vectorEffect="non-scaling-stroke" />
     </svg>
   );

@@ -28,7 +28,7 @@ export function pictureOf(name: string): SVGElement | null {
   const line = document.createElementNS('http://www.w3.org/2000/svg', 'polyline');
   line.setAttribute('points', points);
   line.setAttribute('fill', 'none');
-  line.setAttribute('stroke', '#b792c6');
+  line.setAttribute('stroke', '#ece7da');
   line.setAttribute('stroke-width', '1.5');
   svg.append(line);
   return svg;

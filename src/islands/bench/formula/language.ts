@@ -15,7 +15,7 @@ export const formulaLanguage = LRLanguage.define({
 const inks = HighlightStyle.define([
   // Numbers can be dragged: they say so under the pointer.
   { tag: tags.number, color: '#e2ab52', class: 'cm-dragged' }, { tag: tags.string, color: '#a3c76d' }, { tag: tags.color, color: '#a3c76d' }, { tag: tags.comment, color: '#8b8a78', fontStyle: 'italic' },
-  { tag: [tags.keyword, tags.operatorKeyword], color: '#b792c6' }, { tag: tags.operator, color: '#a8a796' }, { tag: tags.function(tags.variableName), color: '#c9a8d6' },
+  { tag: [tags.keyword, tags.operatorKeyword], color: '#ece7da', fontWeight: '600' }, { tag: tags.operator, color: '#a8a796' }, { tag: tags.function(tags.variableName), color: '#c9a8d6' },
   { tag: tags.definition(tags.variableName), color: '#ece7da', fontWeight: '600' }, { tag: tags.propertyName, color: '#74b3bd' }, { tag: tags.variableName, color: '#ece7da' },
 ]);
 

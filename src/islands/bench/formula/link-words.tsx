@@ -19,9 +19,9 @@ export function LinkWords({ project, composition, tracks, text }: { readonly pro
   );
   return (
     <p className="flex flex-wrap items-center gap-x-1 gap-y-1 text-[12px] text-muted">
-      <Link2 size={12} aria-hidden="true" className="text-plum" />
+      <Link2 size={12} aria-hidden="true" className="text-chalk" />
       {scales && <>{number('How much of it', gain * 100, ' %', (value) => set({ gain: value / 100 }))}<span>of</span></>}
-      <span className="max-w-44 truncate text-plum" title={`${link.layer.name}'s ${spec.label.toLowerCase()}`}>{link.layer.name}’s {spec.label.toLowerCase()}</span>
+      <span className="max-w-44 truncate text-chalk" title={`${link.layer.name}'s ${spec.label.toLowerCase()}`}>{link.layer.name}’s {spec.label.toLowerCase()}</span>
       {spec.type === 'N' && <><span>and</span>{number('How much more', plus, spec.unit === '' ? '' : ` ${spec.unit}`, (value) => set({ plus: value }))}</>}
       {number('How many frames later', later, ' f', (value) => set({ later: value }))}<span>later</span>
     </p>

@@ -20,7 +20,7 @@ export function OperatorFormula({ label, composition, layers, operator, field, t
     <div data-formula="" data-field={`step.formula.${field}`} className="col-span-full flex flex-col gap-1">
       {writing
         ? <CodeField label={label} driven={driven} text={writing.text} onTry={(typed) => (typed.trim() === '' ? editor.letGo() : editor.tryOut('timing.set', { layer: layers[0]!, operator, fields: { [field]: typed }, also: [] }))} onKeep={(typed) => { close(); if (typed.trim() !== '') onSet(typed); }} onLetGo={close} />
-        : <button type="button" aria-label={label} disabled={disabled} onClick={() => editor.set({ driving: { driven, text: text ?? '' } })} title="Write in it: t and f are the time that comes in; it gives seconds of what is shown" className="w-full rounded-md bg-deep px-1.5 py-1 text-left font-mono text-[12px] break-words whitespace-pre-wrap text-paper hover:ring-1 hover:ring-plum/60">{text ?? 'each its own formula'}</button>}
+        : <button type="button" aria-label={label} disabled={disabled} onClick={() => editor.set({ driving: { driven, text: text ?? '' } })} title="Write in it: t and f are the time that comes in; it gives seconds of what is shown" className="w-full rounded-md bg-deep px-1.5 py-1 text-left font-mono text-[12px] break-words whitespace-pre-wrap text-paper hover:ring-1 hover:ring-chalk/60">{text ?? 'each its own formula'}</button>}
       {fault && <p role="status" className="text-[12px] leading-snug text-rust">{fault.message}</p>}
     </div>
   );

@@ -27,7 +27,7 @@ export function UnderRow({ children }: { readonly children: ReactNode }) {
   return (
     <>
       <span ref={mark} className="hidden" />
-      {at && createPortal(<div data-formula="" role="group" style={{ left: at.left, top: at.top ?? undefined, bottom: at.bottom ?? undefined, width: at.width }} className="fixed z-30 rounded-lg border-l-2 border-plum bg-raised p-1.5 ring-1 ring-line">{children}</div>, document.body)}
+      {at && createPortal(<div data-formula="" role="group" style={{ left: at.left, top: at.top ?? undefined, bottom: at.bottom ?? undefined, width: at.width }} className="fixed z-30 rounded-lg border-l-2 border-chalk bg-raised p-1.5 ring-1 ring-line">{children}</div>, document.body)}
     </>
   );
 }

@@ -102,7 +102,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
   {
     id: 'formulas', title: 'Formulas', picture: <FormulaPicture />,
     says: [
-      'Typed first, = in a value begins a formula: amber is what is keyed, plum what the formula makes of it. Enter keeps it, Esc lets go, Shift+Enter is a new line. In its lane (L) it is written beside its curve.',
+      'Typed first, = in a value begins a formula: amber is what is keyed, a double thin line what the formula makes of it. Enter keeps it, Esc lets go, Shift+Enter is a new line. In its lane (L) it is written beside its curve.',
       'Where a value is missing, press what shall stand there: a row, a field of the panel, a layer on the picture. A link told in words, “half of Tram’s turn, 4 frames later”, is such a formula; its numbers are typed.',
       't and f are the layer’s own time in seconds and frames, clock, beat and bar the composition’s, keyed what the keys say, index and count which copy or which of the selected layers it is. Lamp.turn @ (clock - 4f) is another track, four frames ago.',
       '2s, 12f, 1b and 1bar are times, 90deg an angle, 50% a share. Numbers are pulled sideways while the picture follows. What a part comes to at the playhead is told where the pointer rests on it.',

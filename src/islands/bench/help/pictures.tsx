@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 
-const INK = { leaf: 'var(--color-leaf)', amber: 'var(--color-amber)', plum: 'var(--color-plum)', sky: 'var(--color-sky)', paper: 'var(--color-paper)', muted: 'var(--color-muted)', panel: 'var(--color-panel)', raised: 'var(--color-raised)', ground: 'var(--color-ground)', rust: 'var(--color-rust)' } as const;
+const INK = { leaf: 'var(--color-leaf)', amber: 'var(--color-amber)', plum: 'var(--color-plum)', chalk: 'var(--color-chalk)', sky: 'var(--color-sky)', paper: 'var(--color-paper)', muted: 'var(--color-muted)', panel: 'var(--color-panel)', raised: 'var(--color-raised)', ground: 'var(--color-ground)', rust: 'var(--color-rust)' } as const;
 
 /** A drawing on our ground; `about` is read aloud in its place. */
 function Drawing({ about, children }: { readonly about: string; readonly children: ReactNode }) {
@@ -74,10 +74,10 @@ export function CurvePicture() {
 export function FormulaPicture() {
   const wave = Array.from({ length: 56 }, (_, i) => `${40 + i * 5},${(86 - i * 0.5 - Math.sin(i / 4) * 18).toFixed(1)}`).join(' ');
   return (
-    <Drawing about="A formula, and its curve in plum over the keyed one">
-      <rect x="40" y="14" width="280" height="24" rx="5" fill={INK.panel} stroke={INK.plum} /><text x="50" y="30" fill={INK.paper} fontSize="11.5" fontFamily="var(--font-mono)">keyed + sine(1b) * Desk.Sway</text>
-      <path d="M40 86L315 58" stroke={INK.amber} fill="none" />{peg(40, 86)}{peg(315, 58)}<polyline points={wave} fill="none" stroke={INK.plum} strokeWidth="1.75" />
-      <Words x={44} y={132} ink={INK.amber}>keyed</Words><Words x={205} y={132} ink={INK.plum}>what the formula gives</Words>
+    <Drawing about="A formula, and its curve, a double line, over the keyed one">
+      <rect x="40" y="14" width="280" height="24" rx="5" fill={INK.panel} stroke={INK.chalk} /><text x="50" y="30" fill={INK.paper} fontSize="11.5" fontFamily="var(--font-mono)">keyed + sine(1b) * Desk.Sway</text>
+      <path d="M40 86L315 58" stroke={INK.amber} fill="none" />{peg(40, 86)}{peg(315, 58)}<polyline points={wave} fill="none" stroke={INK.chalk} strokeWidth="1.75" />
+      <Words x={44} y={132} ink={INK.amber}>keyed</Words><Words x={205} y={132} ink={INK.chalk}>what the formula gives</Words>
     </Drawing>
   );
 }

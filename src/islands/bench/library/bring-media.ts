@@ -62,6 +62,7 @@ export async function bringMedia(editor: Editor, files: readonly File[], { layer
 }
 
 async function bring(file: File, read: (file: Blob) => Promise<ReadyPicture>): Promise<Brought> {
+  if (file.size === 0) throw new Error('it is empty; export it again from where it comes');
   const isSvg = file.type === 'image/svg+xml' || /\.svg$/i.test(file.name);
   // Some systems know no type for a file; then its ending tells, and its bytes decide.
   if (!isSvg && !(file.type === '' ? /\.(png|jpe?g|webp)$/i.test(file.name) : ['image/png', 'image/jpeg', 'image/webp'].includes(file.type))) throw new Error('only PNG, JPEG, WebP and SVG can be brought in');

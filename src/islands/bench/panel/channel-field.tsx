@@ -108,7 +108,7 @@ function ValueField({ onFormula, driven, label, found: { spec }, values, onSet, 
       const numbers = values as readonly number[];
       return (
         <TypedField
-          label={label} disabled={disabled} edited={mixed ? '' : showNumber(numbers[0]!)} shown={mixed ? 'mixed' : withUnit(numbers[0]!, spec)} className={`px-1! ${driven ? 'text-plum!' : ''}`} onFormula={onFormula}
+          label={label} disabled={disabled} edited={mixed ? '' : showNumber(numbers[0]!)} shown={mixed ? 'mixed' : `${driven ? '= ' : ''}${withUnit(numbers[0]!, spec)}`} className={`px-1! ${driven ? 'text-chalk!' : ''}`} onFormula={onFormula}
           read={(text) => readNumberForEach(text, numbers, spec.unit)} onSet={onSet} onSame={onSame} onStep={(direction, large) => onNudge(numbers.map((number) => Math.round((number + direction * (large ? 10 : 1)) * 1e6) / 1e6))}
         />
       );
@@ -122,13 +122,13 @@ function ValueField({ onFormula, driven, label, found: { spec }, values, onSet, 
             const parts = text.trim().split(/[\s;]+|,\s+/).map(Number);
             return parts.length === 2 && parts.every(Number.isFinite) ? { ok: true, value: parts, read: parts.join(', ') } : { ok: false, why: 'Type two numbers with a space between them.' };
           }}
-          onSet={all} onFormula={onFormula} className={driven ? 'text-plum!' : ''}
+          onSet={all} onFormula={onFormula} className={driven ? 'text-chalk!' : ''}
         />
       );
     }
     case 'C': return <ColourField label={label} value={value as readonly [number, number, number, number]} mixed={mixed} onSet={all} onTry={(next) => onTry(next && values.map(() => next))} disabled={disabled} />;
     case 'T':
-      return <TypedField label={label} disabled={disabled} edited={mixed ? '' : String(value)} shown={mixed ? 'mixed' : String(value).replace(/\n/g, ' ⏎ ')} read={(text) => ({ ok: true, value: text, read: text })} onSet={all} onFormula={onFormula} className={`font-sans ${driven ? 'text-plum!' : ''}`} />;
+      return <TypedField label={label} disabled={disabled} edited={mixed ? '' : String(value)} shown={mixed ? 'mixed' : String(value).replace(/\n/g, ' ⏎ ')} read={(text) => ({ ok: true, value: text, read: text })} onSet={all} onFormula={onFormula} className={`font-sans ${driven ? 'text-chalk!' : ''}`} />;
     case 'S': return <span className="truncate px-1.5 py-1 text-[12px] text-muted" title="Double-click the path on the picture to pull its corners">{mixed ? 'several' : `${(value as { points: unknown[] }).points.length} corners`}</span>;
     case 'B': return <input type="checkbox" className="size-[16px] accent-leaf" aria-label={label} checked={value as boolean} disabled={disabled} onChange={(event) => all(event.target.checked)} />;
     case 'E': {

@@ -73,7 +73,7 @@ function Slider({ project, composition, layer, dial, frame }: Omit<Props, 'layer
   const [low, high] = dial.range!;
   const args = (value: number) => ({ values: [{ layer: layer.id, track: `${dial.id}.value`, value }], frame, keying: editor.store.getState().keying });
   return (
-    <input type="range" aria-label={`${dial.name}, by pulling`} min={low} max={high} step={dial.step ?? (high - low) / 200} value={now} disabled={layer.locked || (track?.channel?.formula ?? null) !== null} className="h-4 w-full accent-plum"
+    <input type="range" aria-label={`${dial.name}, by pulling`} min={low} max={high} step={dial.step ?? (high - low) / 200} value={now} disabled={layer.locked || (track?.channel?.formula ?? null) !== null} className="h-4 w-full accent-chalk"
       onChange={(event) => void editor.nudge(`dial ${layer.id} ${dial.id}`, 'tracks.set', { composition: composition.id, ...args(Number(event.target.value)) })} />
   );
 }

@@ -19,7 +19,7 @@ export function DialPoints({ project, composition, layer, shown, frame, toScreen
   const points = tracksOf(project, layer).filter(({ spec, path }) => spec.type === 'P' && path[0] === 'dials').map((track): HeldPoint => ({ project, composition, layer, track, frame, matrix }));
   return points.map((held) => {
     const [x, y] = toScreen(transform(matrix, ...heldPoint(held)));
-    const ink = isDriven(held.track) ? 'var(--color-plum)' : 'var(--color-paper)';
+    const ink = isDriven(held.track) ? 'var(--color-chalk)' : 'var(--color-paper)';
     const { label } = held.track.spec;
     return (
       <g key={held.track.address} fill="none">

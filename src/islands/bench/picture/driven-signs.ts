@@ -11,7 +11,7 @@ const CHANGES: Readonly<Record<Grip['kind'], readonly string[]>> = {
   pivot: ['x', 'y', 'position', 'pivotX', 'pivotY', 'pivot'],
 };
 
-/** What formulas drive of a layer, as it shows on the picture: grips in plum, and the names of its driven tracks. */
+/** What formulas drive of a layer, as it shows on the picture: grips in chalk, and the names of its driven tracks. */
 export type DrivenSigns = { readonly grips: ReadonlySet<Grip['kind']>; readonly names: readonly string[] };
 
 const known = new WeakMap<Layer, DrivenSigns>();

@@ -52,11 +52,11 @@ function Outlines({ layers, origin: [left, top], scale }: { readonly layers: rea
 function DrivenNames({ names, corners }: { readonly names: readonly string[]; readonly corners: readonly Point[] }) {
   const left = Math.min(...corners.map(([x]) => x));
   const bottom = Math.max(...corners.map(([, y]) => y));
-  return <text x={left} y={bottom + 24} fill="var(--color-plum)" stroke="var(--color-deep)" strokeWidth="3" paintOrder="stroke" className="text-[12px]">= {names.slice(0, 3).join(', ')}{names.length > 3 ? ` and ${names.length - 3} more` : ''}</text>;
+  return <text x={left} y={bottom + 24} fill="var(--color-chalk)" stroke="var(--color-deep)" strokeWidth="3" paintOrder="stroke" className="text-[12px]">= {names.slice(0, 3).join(', ')}{names.length > 3 ? ` and ${names.length - 3} more` : ''}</text>;
 }
 
 function GripMark({ grip, at: [x, y], stem: [px, py], lit, driven }: { readonly grip: Grip; readonly at: Point; readonly stem: Point; readonly lit: boolean; readonly driven: boolean }) {
-  const ink = driven ? 'var(--color-plum)' : 'var(--color-leaf)';
+  const ink = driven ? 'var(--color-chalk)' : 'var(--color-leaf)';
   const inside = lit ? ink : 'var(--color-ground)';
   switch (grip.kind) {
     case 'size':

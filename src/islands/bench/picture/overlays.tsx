@@ -39,16 +39,17 @@ export function PictureOverlays({ composition: { width, height }, overlays, path
   );
 }
 
-/** A thin line with true frames on it, plum where a formula drives it: an upright tick each, so that spacing is speed. */
+/** A thin line with true frames on it, a double one in chalk where a formula drives it: an upright tick each, so that spacing is speed. */
 function Way({ path: { driven, points, from, each }, toScreen }: { readonly path: MotionPath; readonly toScreen: (point: Point) => Point }) {
   const screen = points.map(toScreen);
   const line = screen.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');
   const ticks = ticksOf(screen, from, each).map(({ point: [x, y], long }) => `M${x.toFixed(1)} ${(y - (long ? 5 : 2.5)).toFixed(1)}v${long ? 10 : 5}`).join('');
-  const ink = driven ? 'var(--color-plum)' : 'var(--color-amber)';
+  const ink = driven ? 'var(--color-chalk)' : 'var(--color-amber)';
   return (
     <>
       <path d={line} stroke="var(--color-deep)" strokeOpacity="0.6" strokeWidth="2.5" />
-      <path d={line} stroke={ink} strokeOpacity="0.55" strokeWidth="1" />
+      <path d={line} stroke={ink} strokeOpacity="0.55" strokeWidth={driven ? 3 : 1} />
+      {driven && <path d={line} stroke="var(--color-deep)" strokeWidth="1" />}
       <path d={ticks} data-ticks={ticks === '' ? 0 : ticks.split('M').length - 1} stroke={ink} strokeWidth="1.25" />
     </>
   );

@@ -47,6 +47,10 @@ export function RenderDialog({ onClose }: { readonly onClose: () => void }) {
     if (!reading.ok) return reading;
     return Number.isInteger(reading.value) && reading.value >= low && reading.value <= high ? reading : ({ ok: false, why: `Type a whole frame from ${low} to ${high}.` } as const);
   };
+  /** What is typed counts: the other end gives way where it would be passed, and the range keeps its length as far as the composition goes. */
+  const long = range[1] - range[0];
+  const begin = (from: number) => setRange([from, from < range[1] ? range[1] : Math.min(composition.duration, from + long)]);
+  const end = (to: number) => setRange([to > range[0] ? range[0] : Math.max(0, to - long), to]);
   const seconds = (range[1] - range[0]) / framesPerSecond(composition.rate);
   return (
     <Dialog open title={`Render ${composition.name}`} about={`${composition.width} × ${composition.height}, ${range[1] - range[0]} frames, ${Math.round(seconds * 100) / 100} s`} onClose={onClose}>
@@ -62,9 +66,9 @@ export function RenderDialog({ onClose }: { readonly onClose: () => void }) {
       </fieldset>
       <div className="mt-3 grid grid-cols-[auto_90px_auto_90px_1fr] items-center gap-2">
         <span className="text-muted">From frame</span>
-        <TypedField label="From frame" shown={String(range[0])} edited={String(range[0])} read={edge(0, 0, range[1] - 1)} onSet={(from) => setRange([from, range[1]])} disabled={working} />
+        <TypedField label="From frame" shown={String(range[0])} edited={String(range[0])} read={edge(0, 0, composition.duration - 1)} onSet={begin} disabled={working} />
         <span className="text-muted">up to</span>
-        <TypedField label="Up to frame" shown={String(range[1])} edited={String(range[1])} read={edge(1, range[0] + 1, composition.duration)} onSet={(to) => setRange([range[0], to])} disabled={working} />
+        <TypedField label="Up to frame" shown={String(range[1])} edited={String(range[1])} read={edge(1, 1, composition.duration)} onSet={end} disabled={working} />
         <span className="text-[12px] text-muted">not included</span>
       </div>
       <div className="mt-4 flex min-h-14 items-end justify-between gap-3">

@@ -109,7 +109,7 @@ function FormulaField({ field, value, set }: { readonly field: Extract<AskField,
     const why = text.trim() === '' ? 'Write how much later, as index * 3f.' : field.fault(editor.store.getState(), text);
     return why === null ? { ok: true, value: text, read: text } : { ok: false, why };
   };
-  return <span className="w-64 shrink-0"><TypedField label={field.label} title={field.label} tone="inset" edited={value} shown={value} onSet={set} read={read} className="text-plum!" /></span>;
+  return <span className="w-64 shrink-0"><TypedField label={field.label} title={field.label} tone="inset" edited={value} shown={value} onSet={set} read={read} className="text-chalk!" /></span>;
 }
 
 function NumberField({ field, value, set }: { readonly field: Extract<AskField, { kind: 'number' }>; readonly value: number | null; readonly set: (value: number | null) => void }) {

@@ -7,7 +7,7 @@ import type { Row } from './rows/row';
 /** From the middle of a leader's row to those of what follows it or what it drives, in pixels of the list. */
 type HeadLine = { readonly is: 'follows' | 'drives'; readonly leader: string; readonly from: number; readonly to: readonly number[]; readonly lane: number };
 
-const INKS = { follows: 'var(--color-sky)', drives: 'var(--color-plum)' } as const;
+const INKS = { follows: 'var(--color-sky)', drives: 'var(--color-chalk)' } as const;
 
 /** Lines beside each other before they share one. */
 const LANES = 3;

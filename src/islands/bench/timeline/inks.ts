@@ -1,7 +1,7 @@
 /** The inks of the work surface as the canvas needs them. */
 export const INK = {
   deep: '#101209', ground: '#151711', panel: '#1d2018', raised: '#272b21', line: '#343a2c', faint: '#262a20',
-  paper: '#ece7da', muted: '#a8a796', leaf: '#a3c76d', amber: '#e2ab52', plum: '#b792c6', sky: '#74b3bd', rust: '#d8694a', bark: '#8a6f4e',
+  paper: '#ece7da', muted: '#a8a796', leaf: '#a3c76d', amber: '#e2ab52', plum: '#b792c6', chalk: '#ece7da', sky: '#74b3bd', rust: '#d8694a', bark: '#8a6f4e',
 } as const;
 
 /** Fills of bars: nests are time and so leaf, the rest is quiet earth. */

@@ -31,8 +31,8 @@ export const TimelineBar = memo(function TimelineBar() {
       <Switch name="together" label="Together" about="Ends, keys and markers at the same moment on other layers move along." />
       <ActionButton label="What a marquee takes" groups={[['time.takes-pegs', 'time.takes-bars', 'time.takes-both']]} className="h-6 text-muted">Marquee: {TAKES[takes]}</ActionButton>
       <span aria-hidden="true" className="mx-2 h-4 w-px bg-line" />
-      <IconButton className="h-6" label="Farther in time" hint="-" onClick={() => runAction(editor, 'view.farther')}><ZoomOut size={14} /></IconButton>
-      <IconButton className="h-6" label="Closer in time" hint="=, or Ctrl+wheel" onClick={() => runAction(editor, 'view.closer')}><ZoomIn size={14} /></IconButton>
+      <IconButton className="h-6" label="Farther in time" hint="Shift+N" onClick={() => runAction(editor, 'view.farther')}><ZoomOut size={14} /></IconButton>
+      <IconButton className="h-6" label="Nearer in time" hint="N, or Ctrl+wheel" onClick={() => runAction(editor, 'view.closer')}><ZoomIn size={14} /></IconButton>
       <IconButton className="h-6" label="Show the whole composition" hint="W" onClick={() => runAction(editor, 'view.whole')}><Maximize2 size={13} /></IconButton>
       <Problems />
     </div>

@@ -5,7 +5,8 @@ import { formulasToKeys } from '../../formula/formula-keys';
 import { current, type Editor } from '../editor';
 import { freshId } from '../fresh-id';
 import type { EditorState } from '../state';
-import { chosenLayers, type Action } from './action';
+import { chosenLayers, needsLayers, type Action } from './action';
+import { askForTrack } from '../../formula/ask-for-track';
 
 type Meant = { readonly layer: Layer; readonly track: Track };
 
@@ -48,6 +49,18 @@ const dialsLayer = (state: EditorState): string | null => (chosenLayers(state).l
 /** What drives tracks, and dials that formulas read. */
 export const FORMULA_ACTIONS: readonly Action[] = [
   { id: 'formula.write', title: (state) => (driven(state).length > 0 ? 'Write in the formula …' : 'Drive by a formula …'), group: 'Keys', also: 'script drive =', whyNot: needsTrack, run: (editor) => done(editor, () => write(editor)) },
+  {
+    id: 'formula.begin', title: 'Begin a formula', group: 'Keys', keys: ['='], also: 'drive equals expression', whyNot: (state) => (meant(state).length > 0 ? null : needsLayers(state)),
+    run(editor) {
+      if (meant(editor.store.getState()).length > 0) return done(editor, () => write(editor));
+      editor.say('Which track shall it drive? Press its value in the panel, or its row.');
+      askForTrack((layer, track) => {
+        editor.select({ layers: [layer], keys: [] });
+        editor.set({ fieldMeant: track });
+        done(editor, () => write(editor));
+      });
+    },
+  },
   { id: 'formula.link', title: 'Link: follow what is pressed next …', group: 'Keys', also: 'pick follow connect', whyNot: needsTrack, run: (editor) => done(editor, () => write(editor, {})) },
   {
     id: 'formula.switch', title: (state) => (driven(state).some(({ track }) => !track.channel!.formulaOff) ? 'Switch the formula off' : 'Switch the formula on'), group: 'Keys', also: 'disable enable', whyNot: needsDriven,

@@ -93,8 +93,8 @@ export const VIEW_ACTIONS: readonly Action[] = [
     id: `time.takes-${takes}`, title, group: 'Time', isOn: (state) => state.settings.marqueeTakes === takes, whyNot: (state) => (state.settings.marqueeTakes === takes ? 'It takes those already.' : null), run: (editor) => editor.setSettings({ marqueeTakes: takes }),
   })),
   { id: 'view.whole', title: 'Show the whole composition in time', group: 'View', keys: ['W'], whyNot: (state) => (wholeShown(state) ? 'The whole composition is shown already.' : null), run: (editor) => editor.set({ view: { from: 0, pixelsPerFrame: 0 } }) },
-  { id: 'view.closer', title: 'Closer in time', group: 'View', keys: ['='], whyNot: timeEnds(1.6, 'Frames are as wide as they go.'), run: zoomTime(1.6) },
-  { id: 'view.farther', title: 'Farther in time', group: 'View', keys: ['-'], whyNot: timeEnds(1 / 1.6, 'Nothing more to show: the whole composition is in view.'), run: zoomTime(1 / 1.6) },
+  { id: 'view.closer', title: 'Nearer in time: frames become wider', group: 'View', keys: ['N'], whyNot: timeEnds(1.6, 'Frames are as wide as they go.'), run: zoomTime(1.6) },
+  { id: 'view.farther', title: 'Farther in time: more is seen', group: 'View', keys: ['Shift+N'], whyNot: timeEnds(1 / 1.6, 'Nothing more to show: the whole composition is in view.'), run: zoomTime(1 / 1.6) },
   {
     id: 'view.lane', title: 'Lane of what is selected: curves of keys, picture time of a nest', group: 'View', keys: ['L'], also: 'curve value speed over time', whyNot: needsLanes,
     run: (editor) => {

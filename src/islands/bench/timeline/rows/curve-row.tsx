@@ -109,7 +109,7 @@ function drawCurve(to: CanvasRenderingContext2D, look: TracksLook, row: Row<Trac
   line(to, scale, view, Math.max(from, last), until, 0.4, INK.amber);
   drawBeyond(to, scale, view, track, offset, from, until);
   const driven = drivenAt(project, composition, layer, track);
-  if (driven) drawDriven(to, look, driven, scale.y, 2);
+  if (driven) drawDriven(to, look, driven, scale.y, 3.5);
   drawLevelWords(to, scale, track, Math.min(width, xOf(composition.duration, view)));
   for (const knob of knobsOf(track, layer, { project, composition }, view, width, scale)) {
     const own = knob.key[knob.side];
@@ -395,7 +395,7 @@ function Head({ row, project, composition }: HeadProps<Track>) {
   return (
     <div role="row" style={{ top, height }} className="absolute inset-x-0 flex flex-col gap-1 overflow-hidden border-b border-[#262a20] py-2 pr-2 pl-9 text-[12.5px]">
       <span role="gridcell" className="flex items-center gap-1">
-        <span className={`min-w-0 grow truncate ${isDrivenNow(fresh.channel) ? 'text-plum' : 'text-amber'}`}>{track.spec.label}</span>
+        <span className={`min-w-0 grow truncate ${isDrivenNow(fresh.channel) ? 'text-chalk' : 'text-amber'}`}>{track.spec.label}</span>
         <IconButton className="h-5" label={alone ? `${track.spec.label} among the rows again` : `${track.spec.label} over the whole timeline`} hint="Shift+L" onClick={() => editor.set({ laneAlone: alone ? null : key })}>{alone ? <Minimize2 size={12} /> : <Maximize2 size={12} />}</IconButton>
         <IconButton className="h-5" pressed={drawing} label={drawing ? `Stop drawing ${track.spec.label}` : `Draw ${track.spec.label} by hand`} onClick={() => editor.set({ drawing: drawing ? null : key })}><Pencil size={12} /></IconButton>
         <IconButton className="h-5" label={`Close the lane of ${track.spec.label} of ${layer.name}`} hint="L" onClick={close}><X size={12} /></IconButton>

@@ -35,16 +35,19 @@ export function drivenRange(at: (frame: number) => unknown, { duration }: Compos
   return known;
 }
 
-/** The line of what a formula gives, over what is keyed. Looked at every other pixel, and at whole frames where these are wide. */
-export function drawDriven(to: CanvasRenderingContext2D, look: TracksLook, at: (frame: number) => unknown, y: (value: number) => number, width = 1.5): void {
+/** The line of what a formula gives, over what is keyed: a double thin one, without a hue of its own. Looked at every other pixel, and at whole frames where these are wide. */
+export function drawDriven(to: CanvasRenderingContext2D, look: TracksLook, at: (frame: number) => unknown, y: (value: number) => number, apart = 3): void {
   const { view, composition } = look;
   const [from, until] = [Math.max(0, Math.floor(-view.from * view.pixelsPerFrame)), Math.min(look.width, Math.ceil((composition.duration - view.from) * view.pixelsPerFrame))];
-  to.strokeStyle = INK.plum;
-  to.lineWidth = width;
   to.setLineDash([]);
   to.globalAlpha = 1;
   to.beginPath();
   for (let x = from; x <= until; x += 2) to[x === from ? 'moveTo' : 'lineTo'](x, y(at(Math.max(0, frameOf(x, view))) as number));
-  to.stroke();
+  // One wide line, and what lies under it along its middle: two thin ones stay, however steep it runs.
+  for (const [ink, wide] of [[INK.chalk, apart], [INK.ground, apart - 2]] as const) {
+    to.strokeStyle = ink;
+    to.lineWidth = wide;
+    to.stroke();
+  }
   to.lineWidth = 1;
 }
