@@ -129,10 +129,21 @@ describe('from a fresh start to a film that is kept', () => {
     const mp4 = readFileSync((await (await film).path())!);
     expect(mp4.subarray(4, 8).toString()).toBe('ftyp');
     expect(mp4.includes('avc1')).toBe(true);
+    // Its colours are told: BT.709 primaries, transfer and matrix, limited range (ISO/IEC 14496-12, colr of type nclx).
+    const colour = mp4.indexOf('colrnclx') + 8;
+    expect([mp4.readUInt16BE(colour), mp4.readUInt16BE(colour + 2), mp4.readUInt16BE(colour + 4), mp4[colour + 6]! >> 7]).toEqual([1, 1, 1, 0]);
+    // Frames are numbered by their own number, and the range takes what is typed.
+    await dialog.getByLabel('From frame').click();
+    await page.keyboard.type('20');
+    await page.keyboard.press('Enter');
+    await expect.poll(async () => [await dialog.getByLabel('From frame').inputValue(), await dialog.getByLabel('Up to frame').inputValue()]).toEqual(['20', '32']);
     await dialog.getByText('Picture sequence').click();
     const sequence = page.waitForEvent('download');
     await dialog.getByRole('button', { name: 'Make it again' }).click();
-    expect((await sequence).suggestedFilename()).toBe('night-tram-launch-night-tram-frames.zip');
+    const zip = await sequence;
+    expect(zip.suggestedFilename()).toBe('night-tram-launch-night-tram-frames.zip');
+    const names = readFileSync((await zip.path())!).toString('latin1').match(/\d{5}\.png/g)!;
+    expect([names[0], new Set(names).size]).toEqual(['00020.png', 12]);
     await page.keyboard.press('Escape');
 
     // The server is killed without a word and started again: every change is there.

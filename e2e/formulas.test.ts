@@ -35,14 +35,14 @@ test('a formula is written in a field: = begins it, the picture follows while it
   await page.keyboard.press('Enter');
   await expect.poll(async () => (await layer('lamp')).channels['rotation']?.formula).toBe('clock * 30deg');
   await goTo(page, '60', 60);
-  await expect.poll(() => value('Turn of Lamp').inputValue()).toBe('60°');
+  await expect.poll(() => value('Turn of Lamp').inputValue()).toBe('= 60°');
   await page.getByRole('button', { name: 'Switch off the formula of Turn of Lamp' }).click();
   await expect.poll(() => value('Turn of Lamp').inputValue()).toBe('0°');
   await page.getByRole('button', { name: 'Switch on the formula of Turn of Lamp' }).click();
   await page.getByTitle('Write in it').click();
   await write(' + 15');
   await page.keyboard.press('Escape');
-  await expect.poll(() => value('Turn of Lamp').inputValue()).toBe('60°');
+  await expect.poll(() => value('Turn of Lamp').inputValue()).toBe('= 60°');
   expect((await layer('lamp')).channels['rotation']!.formula).toBe('clock * 30deg');
   await page.getByRole('button', { name: 'Take the formula from Turn of Lamp' }).click();
   await expect.poll(async () => (await layer('lamp')).channels['rotation']?.formula ?? null).toBeNull();
@@ -69,7 +69,7 @@ test('a link: = and a press on what it shall follow, on the rows or the picture:
   await page.keyboard.press('Enter');
   await expect.poll(async () => (await layer('lamp')).channels['rotation']?.formula).toBe('Sign.rotation @ (clock - 6f) * 50%');
   await goTo(page, '66', 66);
-  await expect.poll(() => value('Turn of Lamp').inputValue()).toBe('30°');
+  await expect.poll(() => value('Turn of Lamp').inputValue()).toBe('= 30°');
   // On the picture: the sign stands at 400, 200 of 640 × 360.
   await begin('Opacity of Lamp');
   const canvas = (await page.locator('canvas[data-frame-shown]').boundingBox())!;
@@ -140,7 +140,7 @@ test('dials are made, named, pulled and read; a rename goes through the formulas
   await page.getByRole('menuitem', { name: 'Colour' }).click();
   await page.getByRole('group', { name: 'Dial Colour' }).waitFor();
   await hand.pick('Bulb');
-  await expect.poll(() => value('Across of Bulb').inputValue()).toBe('20 px');
+  await expect.poll(() => value('Across of Bulb').inputValue()).toBe('= 20 px');
 });
 
 test('the point of a dial is pulled on the picture, and what it drives goes along; a nest’s own is pulled where it is shown', async () => {
@@ -151,7 +151,7 @@ test('the point of a dial is pulled on the picture, and what it drives goes alon
   const near = async (of: () => Promise<readonly number[]>, point: readonly number[]) => expect.poll(async () => (await of()).every((part, i) => Math.abs(part - point[i]!) < 3)).toBe(true);
   await near(async () => (await layer('aim') as unknown as { dials: { channels: { value: { value: number[] } } }[] }).dials[0]!.channels.value.value, [250, 160]);
   await hand.pick('Lamp');
-  await near(async () => [Number.parseFloat(await value('Across of Lamp').inputValue())], [250]);
+  await near(async () => [Number.parseFloat((await value('Across of Lamp').inputValue()).replace('= ', ''))], [250]);
   await page.getByText('= Across', { exact: true }).waitFor();
   await hand.pick('Use');
   await page.getByRole('button', { name: 'Target on the picture' }).waitFor();

@@ -90,7 +90,7 @@ describe('jobs, in so many gestures', () => {
     await find('drift on slowly');
     await page.getByRole('group', { name: /Drift on slowly/ }).waitFor();
     await page.keyboard.press('Enter');
-    await expect.poll(async () => (await keysOf('t', 'y')).map(({ at, value }) => [at, value])).toEqual([[28, 460], [40, 400], [100, 385]]);
+    await expect.poll(async () => (await keysOf('t', 'y')).map(({ at, value }) => [at, value])).toEqual([[28, 460], [40, 400], [120, 380]]);
   });
   test('motion goes to three layers, 5 frames apart: 4', async () => {
     await open([ball('a', 'Ball', 200, moving), ball('b', 'Second', 400), ball('c', 'Third', 600), ball('d', 'Fourth', 800)]);

@@ -44,7 +44,6 @@ export function plainPath(url) {
   } catch {
     return null;
   }
-  // eslint-disable-next-line no-control-regex -- Nothing that is meant has any of these in it.
   if (!decoded.startsWith('/') || /[%\\\u0000-\u001f\u007f]/.test(decoded)) return null;
   const parts = [];
   for (const part of decoded.split('/')) {

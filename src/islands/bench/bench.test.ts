@@ -4,7 +4,7 @@ import { projectOf, smallFilm, type LayerInput } from '../../../tests/support/pr
 import { ACTIONS, actionFor, keysFor, pressOf, pressWords } from './editor/actions';
 import { PLAIN_SETTINGS } from './editor/settings';
 import { changeShortcut } from './find/change-shortcut';
-import { bestFirst, scoreName } from './find/score';
+import { scoreName } from './find/score';
 import { playOfLoop } from './header/play-of-loop';
 import { readColour } from './panel/colour-field';
 import { readNumber, readNumberForEach, showNumber } from './panel/read-number';
@@ -72,9 +72,6 @@ describe('actions and their shortcuts', () => {
     expect(found('tram nest')).toEqual(['Nest Tram …']);
     expect(scoreName('Hide Tram', 'hide')).toBeGreaterThan(scoreName('Show or hide', 'hide'));
     expect(scoreName('a (b', '(b')).toBeGreaterThan(0);
-    const groups = [['Redo: Nest 1 layer'], ['Hide Tram', 'Nest Tram …']];
-    expect(bestFirst(groups, (group) => group, 'nest')[0]).toBe(groups[1]);
-    expect(bestFirst(groups, (group) => group, ' ')).toBe(groups);
   });
   test('presses are written as shortcuts are', () => {
     const press = (key: string, more: object = {}) => pressOf({ key, ctrlKey: false, metaKey: false, shiftKey: false, altKey: false, ...more });

@@ -8,13 +8,6 @@ export function scoreName(name: string, typed: string): number {
   return 0.4 + (0.4 * starts) / Math.max(1, words.length);
 }
 
-/** Groups with the one first that holds the name that answers best; as they come where nothing is typed. */
-export function bestFirst<G>(groups: readonly G[], namesOf: (group: G) => readonly string[], typed: string): readonly G[] {
-  if (typed.trim() === '') return groups;
-  const best = new Map(groups.map((group) => [group, Math.max(0, ...namesOf(group).map((name) => scoreName(name, typed)))]));
-  return [...groups].sort((a, b) => best.get(b)! - best.get(a)!);
-}
-
 /** Pairs of letters in the words of a text. */
 function pairs(text: string): ReadonlySet<string> {
   const found = new Set<string>();
