@@ -22,7 +22,7 @@ export function Library() {
   const open = useEditorState((state) => state.way[state.way.length - 1]!.composition);
   const problems = useEditorState((state) => state.problems);
   const missing = useEditorState((state) => state.missing);
-  const [scroller, checks] = [useRef<HTMLDivElement>(null), useRef<HTMLDivElement>(null)];
+  const [scroller, media, checks] = [useRef<HTMLDivElement>(null), useRef<HTMLDivElement>(null), useRef<HTMLDivElement>(null)];
   /** Shows another composition in the open one, unless that would put it inside itself. */
   const nest = (composition: Composition) => {
     const state = editor.store.getState();
@@ -52,10 +52,13 @@ export function Library() {
             )}
           </LongList>
         </section>
-        <MediaList scroller={scroller} />
+      </div>
+      {/* However many compositions there are, three rows of media stay in sight. */}
+      <div ref={media} className={`max-h-[38%] shrink-0 overflow-x-hidden overflow-y-auto border-t border-line px-2 py-2 ${project.assets.order.length > 2 ? 'min-h-[134px]' : ''}`}>
+        <MediaList scroller={media} />
       </div>
       {/* What is wrong is seen however long the lists above are. */}
-      <div ref={checks} className="max-h-[44%] shrink-0 overflow-x-hidden overflow-y-auto border-t border-line px-2 py-2">
+      <div ref={checks} className="max-h-[36%] shrink-0 overflow-x-hidden overflow-y-auto border-t border-line px-2 py-2">
         <Checks problems={problems} missing={missing.size} scroller={checks} />
       </div>
     </aside>
