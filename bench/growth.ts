@@ -1,9 +1,11 @@
 import { applyPatches, deleteLayers, splitLayers, takeBack, type Draft } from '../src/core/commands';
-import { newComposition, newNull, newProject, type Composition, type Project } from '../src/core/model';
+import { checkProject } from '../src/core/checks';
+import { newComposition, newNest, newNull, newProject, type Composition, type Project } from '../src/core/model';
 import { inTurns, type Figure } from './seeded';
 
 const FEW = 400;
 const MANY = FEW * 4;
+const DEEP = 50;
 
 function film(layers: number): Project {
   const main = newComposition('main', 'Main', { width: 1280, height: 720, rate: [30, 1], duration: 300 });
@@ -30,8 +32,20 @@ export function measureGrowth(): readonly Figure[] {
       return () => void applyPatches(meanwhile, takeBack(meanwhile, draft).draft.patches);
     }],
   ];
-  return works.map(([what, prepare]): Figure => {
+  const deep = (n: number): (() => void) => {
+    const compositions = Array.from({ length: n }, (_, i) => {
+      const main = newComposition(`c${i}`, `C${i}`, { width: 640, height: 360, rate: [30, 1], duration: 300 });
+      const layer = i === n - 1 ? newNull('w', 'W', [[0, 300]], { x: 3 }) : newNest('n', 'N', [[0, 300]], `c${i + 1}`, {});
+      return { ...main, layers: { order: [layer.id], by: { [layer.id]: layer } } } as Composition;
+    });
+    const project = newProject('Deep', compositions[0]!);
+    // Nothing is remembered of a project that is new.
+    return () => void checkProject({ ...project, compositions: { order: compositions.map(({ id }) => id), by: Object.fromEntries(compositions.map((one) => [one.id, { ...one }])) } });
+  };
+  const [many, few] = inTurns(5, deep(DEEP * 4), deep(DEEP));
+  const depth: Figure = { what: `All checks of nests in each other: ${DEEP * 4} deep against ${DEEP}`, measured: `ratio ${(many / few).toFixed(1)} (${many.toFixed(1)} ms : ${few.toFixed(1)} ms)`, bar: '≤ 5', held: many / few <= 5 };
+  return [depth, ...works.map(([what, prepare]): Figure => {
     const [many, few] = inTurns(9, prepare(film(MANY)), prepare(film(FEW)));
     return { what: `${what}: ${MANY} layers against ${FEW}`, measured: `ratio ${(many / few).toFixed(1)} (${many.toFixed(1)} ms : ${few.toFixed(1)} ms)`, bar: '≤ 5', held: many / few <= 5 };
-  });
+  })];
 }

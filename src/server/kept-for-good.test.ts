@@ -224,7 +224,7 @@ describe('what is small to do and much to keep', () => {
   const much = (name: string): Change => ({ ...marker(name), patches: [marker(name).patches[0]!, ...Array.from({ length: 390 }, (_, i) => marker(`b${name}-${i}`, 'x'.repeat(9900)).patches[0]!)] });
   test('a snapshot is due after so many changes of so many bytes; what others missed comes in pages, each once', async () => {
     for (let i = 0; i < 5; i++) expect(await house.documents.apply(id(), i, much(`n${i}`))).toMatchObject({ kind: 'applied' });
-    await expect.poll(async () => (await rows())[0]!.revision).toBe(5);
+    await expect.poll(async () => (await rows())[0]!.revision, { timeout: 20_000 }).toBe(5);
     const seen: number[] = [];
     let pages = 0;
     for (let from = 0, more = true; more; pages++) {
@@ -238,7 +238,7 @@ describe('what is small to do and much to keep', () => {
   test('a snapshot that unfolds to 600 MB, and a folder in its place: the older state and the log are taken', async () => {
     await add(0, 2);
     await house.documents.letGo(Date.now() + 1000);
-    await expect.poll(async () => (await rows()).length).toBe(2);
+    await expect.poll(async () => (await rows()).length, { timeout: 20_000 }).toBe(2);
     const [newest] = await rows();
     const zeros = gzipSync(Buffer.alloc(1 << 20));
     writeFileSync(fileOf(newest!.hash), Buffer.concat(Array.from({ length: 600 }, () => zeros)));

@@ -26,6 +26,7 @@ const inField = () => document.activeElement?.closest('input, select, textarea, 
 export function useKeyboard(editor: Editor): void {
   useEffect(() => {
     let held: { readonly key: string; readonly setting: 'snap' | 'ripple' | 'together'; readonly since: number } | null = null;
+    let heldBefore: string | null = null;
     const onKey = (event: KeyboardEvent) => {
       if (isElsewhere(event)) return;
       const press = pressOf(event);
@@ -60,12 +61,21 @@ export function useKeyboard(editor: Editor): void {
       // The system's clipboard comes with events of its own, which may read it.
       if (!action || ['edit.copy', 'edit.cut', 'edit.paste'].includes(action.id)) return;
       event.preventDefault();
+      if (action.id === 'edit.before') {
+        if (event.repeat) return;
+        heldBefore = event.key;
+        return editor.showBefore(true);
+      }
       const setting = SWITCHES[action.id];
       if (setting && event.repeat) return;
       runAction(editor, action.id);
       if (setting) held = { key: event.key, setting, since: event.timeStamp };
     };
     const onKeyUp = (event: KeyboardEvent) => {
+      if (heldBefore !== null && event.key.toLowerCase() === heldBefore.toLowerCase()) {
+        heldBefore = null;
+        editor.showBefore(false);
+      }
       if (!held || held.key !== event.key) return;
       if (event.timeStamp - held.since > HELD) editor.setSettings({ [held.setting]: !editor.store.getState().settings[held.setting] });
       held = null;

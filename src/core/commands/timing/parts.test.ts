@@ -82,6 +82,17 @@ describe('pace of a part', () => {
   });
 });
 
+describe('standing softly', () => {
+  test('it comes to rest on the very frame, stands as long as was said, and goes on; the bar lasts so much longer', () => {
+    const after = done(film(), 'timing.stand', { frame: 20, for: 30, soft: 10 });
+    expect([shown(after, 0, 15, 25, 40, 55, 65, 66), end(after)]).toEqual([[0, 15, 20, 20, 20, 25, 26], 100]);
+    const [, a, b, c] = shown(after, 15, 18, 21, 24) as [number, number, number, number];
+    expect(a > 15 && b > a && c > b && b - a < 3 && c - b < b - a).toBe(true);
+    // Where there is less before it, it slows down over what there is.
+    expect(shown(done(film(), 'timing.stand', { frame: 2, for: 10, soft: 20 }), 4, 13)).toEqual([2, 2]);
+  });
+});
+
 describe('backwards', () => {
   test('the part shows its last frame first, half-open, and all else stays', () => {
     expect(shown(done(film(), 'timing.backwards', { from: 10, to: 20 }), 9, 10, 15, 19, 20, 59)).toEqual([9, 19, 14, 10, 20, 59]);

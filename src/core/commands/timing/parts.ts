@@ -63,8 +63,11 @@ export function stillAt(id: string, at: Frames, length: Frames, D: Frames | null
   return D !== null && at >= D ? newOperator('ramp', id, { cuts: [at, written(at + length)], rates: [1, 0, 1], blend: 0 }) : newOperator('pause', id, { at, for: length });
 }
 
-/** Lets layers stand at a frame for some frames (null: to the end of their bars); then they go on from where they stood. */
-export function standHere(project: Project, compositionId: string, ids: readonly string[], frame: Frames, forFrames: Frames | null, gives: Gives, newId: () => string): Made | Refused | null {
+/**
+ * Lets layers stand at a frame for some frames (null: to the end of their bars); then they go on from where they stood. With `soft` they slow down
+ * over so many frames before and speed up over as many after, on the same picture, and stand as long as was said between.
+ */
+export function standHere(project: Project, compositionId: string, ids: readonly string[], frame: Frames, forFrames: Frames | null, gives: Gives, newId: () => string, soft: Frames = 0): Made | Refused | null {
   const parts = partsOf(project, compositionId, ids);
   if ('refused' in parts) return parts;
   if (parts.length === 0) return null;
@@ -79,7 +82,9 @@ export function standHere(project: Project, compositionId: string, ids: readonly
     // What is left after it runs faster where that gives.
     const begin = Math.max(0, entry(part.from));
     const left = entry(to) - at;
-    let node = stillAt(id, at, length, part.D);
+    // Slowing down shows half of what would have been shown: it begins so much before, so that it ends on the very frame.
+    const slow = forFrames === null ? 0 : Math.min(rescaled(soft * pace, 1), 2 * at);
+    let node = slow > 0 ? newOperator('ramp', id, { cuts: [written(at + slow / 2), written(at + slow / 2 + length)], rates: [1, 0, 1], blend: [[slow, 0], [0, slow]] }) : stillAt(id, at, length, part.D);
     if (forFrames !== null && gives === 'before') {
       // What is before it gets there sooner; from the frame on all stays at its moment.
       if (at - begin <= length) return { refused: `${part.layer.name} has no ${count(forFrames, 'frame')} before frame ${frame} to give: let its bar give instead.` };
@@ -89,7 +94,7 @@ export function standHere(project: Project, compositionId: string, ids: readonly
     made.push(id);
   }
   const words = forFrames === null ? `Stand ${nameOf(project, compositionId, parts.map(({ layer }) => layer.id))} here to the end` : `Stand ${nameOf(project, compositionId, parts.map(({ layer }) => layer.id))} here for ${count(forFrames, 'frame')}`;
-  return { event: 'timing.stand', label: words, made, patches: [...patches, ...(forFrames === null ? [] : ended(compositionId, parts, () => forFrames, gives))] };
+  return { event: 'timing.stand', label: words, made, patches: [...patches, ...(forFrames === null ? [] : ended(compositionId, parts, ({ entry, pace }) => forFrames + Math.min(soft, (2 * entry(frame)) / pace), gives))] };
 }
 
 /** Plays layers faster or slower (below nought: backwards) from one frame of the film to another, with soft changes of some frames around both. */

@@ -45,6 +45,8 @@ export type Editor = {
   readonly foretell: <E extends Event>(event: E, args: HereArgs<E>) => string | null;
   /** Lets go of what is tried out. */
   readonly letGo: () => void;
+  /** While on, the picture is that of the film before the last edit, at the frame that is shown. */
+  readonly showBefore: (on: boolean) => void;
   /** What was done in this window, as steps that the command line can do again. */
   readonly steps: () => readonly Step[];
   readonly undo: () => void;
@@ -158,6 +160,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
 
   /** What is on disk, with what is on its way laid over it again. */
   function rebase(): void {
+    endBefore();
     const before = get().project;
     const next = pending.reduce((now, change) => applyPatches(now, change.patches).project, confirmed);
     store.setState(settled(get(), next));
@@ -173,7 +176,29 @@ export function createEditor(projectId: string, project: Project, revision: numb
   }
 
 
+  /** What the picture shows in place of the document: the film before the last edit. Anything that is done ends it. */
+  let shownBefore: Project | null = null;
+  function endBefore(): void {
+    if (!shownBefore) return;
+    const patches = patchesBetween([], shownBefore, get().project);
+    shownBefore = null;
+    store.setState({ beforeEdit: null });
+    picture.sendPatches(patches, ++pictureRevision);
+  }
+  function showBefore(on: boolean): void {
+    if (!on) return endBefore();
+    const last = get().history.done.at(-1);
+    if (shownBefore || get().gesture || !last) return;
+    const { project } = get();
+    const before = applyPatches(project, takeBack(project, last).draft.patches).project;
+    if (!member(before.compositions.by, current(get()).id)) return say(`${current(get()).name} was not there before “${last.label}”.`);
+    shownBefore = before;
+    store.setState({ beforeEdit: last.label });
+    picture.sendPatches(patchesBetween([], project, before), ++pictureRevision);
+  }
+
   function perform(draft: Draft): Change | null {
+    endBefore();
     const change = changeFrom(draft, crypto.randomUUID());
     const { project: next, clashes } = applyPatches(get().project, draft.patches);
     if (clashes.length > 0 || next === get().project) return null;
@@ -238,6 +263,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   }
 
   function begin(gesture: Pulled): void {
+    endBefore();
     // The picture begins first: panel and rows have work of their own to do with it.
     picture.gesture({ event: gesture.event, args: gesture.args }, gesture.move);
     store.setState({ gesture });
@@ -297,6 +323,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
     store,
     picture,
     seek,
+    showBefore,
     say,
     hush,
     do: (event, args, newId = freshId) => doIt(event, args, newId),

@@ -122,6 +122,8 @@ export type EditorState = {
   readonly message: Message | null;
   readonly messages: readonly Message[];
   /** What is asked for by numbers, and the numbers so far. */
+  /** The edit before which the picture shows the film, while that is asked for. */
+  readonly beforeEdit: string | null;
   readonly asking: { readonly id: string; readonly values: Readonly<Record<string, number | string | null>> } | null;
   /** The track of the selected layers whose menu was asked for last. */
   readonly fieldMeant: string | null;

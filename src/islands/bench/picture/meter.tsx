@@ -15,7 +15,7 @@ export function Meter() {
   const all = Math.max(1, Math.round(to - from));
   const painted = ready?.composition === composition.id ? ready.frames.slice(from, to).reduce((sum, one) => sum + one, 0) : 0;
   const rate = framesPerSecond(composition.rate);
-  const held = played && played.frames > 0 ? (rate * (played.frames - played.dropped)) / played.frames : null;
+  const held = played && played.frames > 0 ? (rate * Math.max(0, played.frames - played.dropped)) / played.frames : null;
   const rateWords = held === null || played!.dropped === 0 ? `${tidy(rate)} fps` : `${tidy(held)} of ${tidy(rate)} fps`;
   const words = `${painted} of ${all} frames ready, ${rateWords}${held === null ? '' : ' held when it last played'}, ${sharpness === null ? 'as sharp as needed' : `${sharpness} % sharp`}`;
   return (

@@ -147,8 +147,15 @@ export function Picture() {
       </svg>
       {written?.kind === 'text' && <TextEditor key={written.id} layer={written} shown={shown?.layers.find((layer) => layer.id === written.id)} scale={scale} toScreen={toScreen} />}
       <DragWords signs={signs} />
+      <BeforeNote />
       {shown?.tooMuch && <p className="absolute top-2 left-2 rounded-md bg-ground/90 px-2 py-1 text-rust">This frame is made of more layers than can be painted; the rest is left out.</p>}
       {isShown && composition.layers.order.length === 0 && tool.kind === 'choose' && <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-muted">Drop pictures here, or draw: rectangle, path, text below.</p>}
     </div>
   );
+}
+
+/** Says that the picture is that of before, and before what. */
+function BeforeNote() {
+  const before = useEditorState((state) => state.beforeEdit);
+  return before === null ? null : <p role="status" className="pointer-events-none absolute top-2 left-2 rounded-md bg-ground/90 px-2 py-1 text-[12.5px]">Before “{before}”</p>;
 }

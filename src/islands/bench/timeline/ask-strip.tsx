@@ -112,13 +112,24 @@ function FormulaField({ field, value, set }: { readonly field: Extract<AskField,
   return <span className="w-64 shrink-0"><TypedField label={field.label} title={field.label} tone="inset" edited={value} shown={value} onSet={set} read={read} className="text-chalk!" /></span>;
 }
 
+/** Frames that are told by a word or a share: the end, here, 80 % of what stands there. Null for what is a number or a time. */
+function meantFrames(text: string, now: number, duration: number, frame: number): number | null {
+  const word = text.trim().toLowerCase();
+  if (word === 'end') return duration;
+  if (word === 'here' || word === 'playhead') return frame;
+  const [, percent] = /^(\d+(?:[.,]\d+)?)\s*%$/.exec(word) ?? [];
+  return percent === undefined ? null : Math.round((now * Number(percent.replace(',', '.'))) / 100);
+}
+
 function NumberField({ field, value, set }: { readonly field: Extract<AskField, { kind: 'number' }>; readonly value: number | null; readonly set: (value: number | null) => void }) {
+  const editor = useEditor();
   const composition = useEditorState((state) => current(state));
   const now = value ?? field.least ?? 0;
   const kept = (next: number) => Math.min(field.most ?? Infinity, Math.max(field.least ?? -Infinity, next));
   const read = (text: string): Reading<number | null> => {
     if (field.blank !== undefined && text.trim() === '') return { ok: true, value: null, read: field.blank };
-    const reading = field.unit === 'f' ? readNumber(text, now, 'f', { at: 0, rate: composition.rate, tempo: composition.tempo }) : readNumber(text, now, field.unit);
+    const named = field.unit === 'f' ? meantFrames(text, now, composition.duration, editor.store.getState().frame) : null;
+    const reading = named !== null ? ({ ok: true, value: named, read: `${named} f` } as const) : field.unit === 'f' ? readNumber(text, now, 'f', { at: 0, rate: composition.rate, tempo: composition.tempo }) : readNumber(text, now, field.unit);
     if (!reading.ok || kept(reading.value) === reading.value) return reading;
     return { ok: false, why: field.least !== undefined && reading.value < field.least ? `${field.least} at the least.` : `${field.most} at the most.` };
   };

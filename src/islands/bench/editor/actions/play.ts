@@ -2,7 +2,7 @@ import { movesIn } from '../../../../core/scene';
 import { inTime, member, type Composition } from '../../../../core/model';
 import { current, type Editor } from '../editor';
 import type { EditorState } from '../state';
-import { needsLayers, type Action } from './action';
+import { chosenLayers, needsLayers, type Action } from './action';
 
 const step = (by: number) => (editor: Editor) => editor.seek(editor.store.getState().frame + by);
 const range = (end: 'from' | 'to') => (editor: Editor) => {
@@ -84,12 +84,15 @@ export const PLAY_ACTIONS: readonly Action[] = [
   {
     id: 'rigid.moves', title: 'Mark what moves as rigid', group: 'Time', also: 'protect stretch elastic activity propose',
     run: (editor) => {
-      const { id, name } = current(editor.store.getState());
+      // What a selected nest shows is meant, else the open composition.
+      const state = editor.store.getState();
+      const [only, more] = chosenLayers(state);
+      const { id, name, duration } = (only?.kind === 'nest' && !more && member(state.project.compositions.by, only.source)) || current(state);
       editor.say(`Looking for what moves in ${name} …`);
       void editor.picture.activity(id, new AbortController().signal).then((counts) => {
         const moves = counts ? movesIn(counts) : [];
         if (moves.length === 0) return editor.say(`Nothing moves in ${name}.`);
-        if (!editor.do('composition.set', { composition: id, fields: { rigid: moves.map(([from, to]) => [from, to] as const) } })) editor.say(`What moves in ${name} is rigid already.`);
+        if (!editor.do('composition.set', { composition: id, fields: { rigid: moves.map(([from, to]) => [from, to === duration - 1 ? duration : to] as const) } })) editor.say(`What moves in ${name} is rigid already.`);
       });
     },
   },

@@ -9,9 +9,9 @@ const GIVES = [['bar', 'the bar gives'], ['film', 'bar and film give'], ['rest',
 export const stand = defineAsk({
   id: 'timing.stand', title: 'Stand here for a while', group: 'Time', keys: ['P'], also: 'pause hold freeze still wait stop', whyNot: needsLayers, does: 'Stand',
   words: (state) => `${whom(state)} stands at ${state.frame} for`,
-  fields: [{ kind: 'number', name: 'for', label: 'Frames to stand', unit: 'f', least: 1, blank: 'to the end' }, { kind: 'choice', name: 'gives', label: 'What gives', options: GIVES }],
-  born: (state) => { const { rate } = current(state); return { for: Math.round(rate[0] / rate[1]), gives: 'bar' }; },
-  step: (state, values) => ({ event: 'timing.stand', args: { layers: state.selection.layers, frame: state.frame, for: values['for'], gives: values['gives'] } }),
+  fields: [{ kind: 'number', name: 'for', label: 'Frames to stand', unit: 'f', least: 1, blank: 'to the end' }, { kind: 'number', name: 'soft', before: 'soft over', label: 'Frames over which it slows down, and speeds up again', unit: 'f', least: 0 }, { kind: 'choice', name: 'gives', label: 'What gives', options: GIVES }],
+  born: (state) => { const { rate } = current(state); return { for: Math.round(rate[0] / rate[1]), soft: 0, gives: 'bar' }; },
+  step: (state, values) => ({ event: 'timing.stand', args: { layers: state.selection.layers, frame: state.frame, for: values['for'], soft: num(values, 'soft'), gives: values['gives'] } }),
 });
 
 /** The part that is meant: the play range where it is a part of the film, else a second from the playhead. */
