@@ -1,5 +1,5 @@
-import { execFileSync, spawnSync } from 'node:child_process';
-import { closeSync, mkdirSync, mkdtempSync, openSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
+import { closeSync, lstatSync, mkdirSync, mkdtempSync, openSync, readdirSync, readFileSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
@@ -122,10 +122,28 @@ describe('files that are not what they should be', () => {
   test('a place that cannot be written is refused, and nothing half written stays', async () => {
     mkdirSync(path.join(folder, 'taken.png'));
     await refused(/taken\.png cannot be written: there is a folder of that name/, ...still(path.join(folder, 'taken.png')));
-    await refused(/cannot be made: (a part of its path is a file|there is a file where a folder is meant)/, ...still(path.join(good, 'deep', 'a.png')));
+    await refused(/a\.png cannot be written: the folder .*deep is not there\. Make it first\./, ...still(path.join(good, 'deep', 'a.png')));
+    await refused(/the folder .*nowhere is not there/, 'edit', good, '--do', 'project.rename', '--with', '{"name":"Q"}', '--out', path.join(folder, 'nowhere', 'q.oak.json'));
     await refused(/folder .*plain cannot be made: there is a file where a folder is meant/, 'render', good, '--comp', 'main', '--frames', '0..2', '--out', write('plain', 'x'));
     await refused(/taken\.png cannot be written: there is a folder of that name/, 'edit', good, '--do', 'project.rename', '--with', '{"name":"Q"}', '--out', path.join(folder, 'taken.png'));
     expect(readdirSync(folder).filter((name) => name.endsWith('.part'))).toEqual([]);
+  });
+  test('what is no plain file is written into, and a link is followed', async () => {
+    const pipe = path.join(folder, 'out-pipe');
+    execFileSync('mkfifo', [pipe]);
+    const read = spawn('cat', [pipe]);
+    let heard = '';
+    read.stdout.on('data', (chunk: Buffer) => (heard += chunk.toString()));
+    const ended = new Promise((resolve) => read.once('close', resolve));
+    expect((await oak('edit', good, '--do', 'project.rename', '--with', '{"name":"Through"}', '--out', pipe)).code).toBe(0);
+    await ended;
+    expect([heard.includes('Through'), statSync(pipe).isFIFO()]).toEqual([true, true]);
+    expect((await oak('edit', good, '--do', 'project.rename', '--with', '{"name":"Q"}', '--out', '/dev/null')).code).toBe(0);
+    expect(statSync('/dev/null').isCharacterDevice()).toBe(true);
+    const linked = write('linked.oak.json', '{}');
+    symlinkSync(linked, path.join(folder, 'link.oak.json'));
+    expect((await oak('edit', good, '--do', 'project.rename', '--with', '{"name":"Linked"}', '--out', path.join(folder, 'link.oak.json'))).code).toBe(0);
+    expect([lstatSync(path.join(folder, 'link.oak.json')).isSymbolicLink(), readFileSync(linked, 'utf8').includes('Linked')]).toEqual([true, true]);
   });
   test('folders, pipes by name and UTF-16 are told; a mark of the byte order is read over', async () => {
     await refused(/is a folder; name the file in it/, 'check', folder);

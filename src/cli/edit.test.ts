@@ -109,6 +109,7 @@ describe('media', () => {
     const large = createCanvas(2400, 1800);
     large.getContext('2d').fillRect(3, 3, 900, 900);
     write('large.png', large.toBuffer('image/png'));
+    mkdirSync(inFolder('several'));
     expect((await edit('assets.add', { assets: [{ path: inFolder('large.png') }, { path: inFolder('dot.png') }] }, 'several/film.oak.json')).err).toBe('');
     expect(inOrder(project('several/film.oak.json').assets).map(({ id, name }) => [id, name])).toEqual([['n1', 'large.png'], ['n2', 'dot.png']]);
   });

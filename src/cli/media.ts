@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { MediaStore } from '../bundle';
 import { mediaFileName } from '../core/model';
-import { writeWhole } from './write-file';
+import { makeFolder, writeWhole } from './write-file';
 
 const hashOf = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
 
@@ -40,6 +40,7 @@ export function mediaBeside(file: string): MediaStore {
     has: async (asset) => (await read(asset)) !== null,
     async keep(bytes, mime) {
       const asset = { hash: hashOf(bytes), mime };
+      await makeFolder(path.dirname(place(asset)));
       await writeWhole(place(asset), bytes);
       return asset.hash;
     },

@@ -1,7 +1,7 @@
 import { CornerDownRight, X } from 'lucide-react';
 import { useEditor, useEditorState } from './editor/editor-context';
 import type { EditorState, Message } from './editor/state';
-import { current } from './editor/current';
+import { goWhere } from './go-where';
 
 /** What was said, at the foot of the picture, the newest last: errors stay until they are read, and nothing that is worked on lies under them: but for what can be pressed in it, a message lets the pointer through. */
 export function Messages() {
@@ -32,9 +32,7 @@ function Said({ message }: { readonly message: Message }) {
   const { id, text, bad, go, act } = message;
   const goThere = () => {
     if (!go) return;
-    if (current(editor.store.getState()).id !== go.composition) editor.openComposition(go.composition);
-    if (go.layer !== undefined) editor.select({ layers: [go.layer], keys: [], markers: [], operator: null });
-    if (go.frame !== undefined) editor.seek(go.frame);
+    goWhere(editor, go);
     editor.hush(id);
   };
   return (

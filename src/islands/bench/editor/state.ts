@@ -17,6 +17,8 @@ export type Message = {
   readonly text: string;
   readonly bad: boolean;
   readonly at: number;
+  /** The last edit when it was said: what is offered is true while nothing was done since. */
+  readonly about: string | null;
   readonly go?: { readonly composition: string; readonly layer?: string; readonly frame?: number } | undefined;
   readonly act?: { readonly words: string; readonly run: () => void } | undefined;
 };
@@ -121,6 +123,8 @@ export type EditorState = {
   /** What was said last, and all that still stands: errors until they are read. */
   readonly message: Message | null;
   readonly messages: readonly Message[];
+  /** What was said in this window, the newest last: to be read again. */
+  readonly said: readonly Message[];
   /** What is asked for by numbers, and the numbers so far. */
   /** The edit before which the picture shows the film, while that is asked for. */
   readonly beforeEdit: string | null;

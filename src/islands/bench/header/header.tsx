@@ -2,6 +2,7 @@ import { CircleAlert, CircleHelp, Download, Film, Redo2, Search, Undo2 } from 'l
 import { Acorn, Button, IconButton, InPlace, Menu } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import type { SaveState } from '../editor/keeping';
+import { SaidList } from './said-list';
 
 /** Project name, undo and redo with what they would do, whether all is saved, finding an action, and the film. */
 export function Header() {
@@ -28,6 +29,7 @@ export function Header() {
         </IconButton>
       </div>
       <span role="status" aria-label="Saved state" data-saved={saved.kind} className={`min-w-0 truncate ${saved.kind === 'offline' || saved.kind === 'reload' ? 'text-rust' : 'text-muted'}`} title={'message' in saved ? saved.message ?? undefined : undefined}>{saveWords(saved, keeps)}</span>
+      <SaidList />
       {saved.kind === 'reload' && <Button onClick={() => window.location.reload()}>Reload</Button>}
       {asides > 0 && <Button onClick={() => editor.set({ dialog: { kind: 'aside' } })}><CircleAlert size={13} aria-hidden="true" className="text-rust" /> {asides} set aside</Button>}
       <span className="grow" />
