@@ -57,8 +57,9 @@ export function CodeField({ label, driven, text, onTry, onKeep, onLetGo }: Props
       setFault(first.current.trim() === '' ? null : judge(first.current));
       const { view } = open.current;
       const ahead = editor.store.getState().driving?.ahead ?? '';
-      view.dispatch({ changes: { from: first.current.length, insert: ahead }, selection: { anchor: first.current.length + ahead.length }, userEvent: 'input.type' });
+      // Focused first: what is typed next goes where the page has its caret.
       view.focus();
+      view.dispatch({ changes: { from: first.current.length, insert: ahead }, selection: { anchor: first.current.length + ahead.length }, userEvent: 'input.type' });
       box.current.dataset['ready'] = '';
     });
     const letGoOfPicks = waitForPick({
