@@ -1,5 +1,7 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { applyPatches, changeFrom, commandOf, forget, joined, patchesBetween, record, steppedBack, steppedForward, takeBack, work, type Change, type Draft, type Event, type Given, type Made, type Refused, type Step } from '../../../core/commands';
+import { createBeforeEdit } from './before-edit';
+import { stepWords } from './step-words';
 import { sourceOf, sourceTimeAt } from '../../../core/scene';
 import { member, VERSION, type Project } from '../../../core/model';
 import { createPictureClient, type PictureClient } from '../../../workers/picture/client';
@@ -176,26 +178,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   }
 
 
-  /** What the picture shows in place of the document: the film before the last edit. Anything that is done ends it. */
-  let shownBefore: Project | null = null;
-  function endBefore(): void {
-    if (!shownBefore) return;
-    const patches = patchesBetween([], shownBefore, get().project);
-    shownBefore = null;
-    store.setState({ beforeEdit: null });
-    picture.sendPatches(patches, ++pictureRevision);
-  }
-  function showBefore(on: boolean): void {
-    if (!on) return endBefore();
-    const last = get().history.done.at(-1);
-    if (shownBefore || get().gesture || !last) return;
-    const { project } = get();
-    const before = applyPatches(project, takeBack(project, last).draft.patches).project;
-    if (!member(before.compositions.by, current(get()).id)) return say(`${current(get()).name} was not there before “${last.label}”.`);
-    shownBefore = before;
-    store.setState({ beforeEdit: last.label });
-    picture.sendPatches(patchesBetween([], project, before), ++pictureRevision);
-  }
+  const { show: showBefore, end: endBefore } = createBeforeEdit(store, (patches) => picture.sendPatches(patches, ++pictureRevision), say);
 
   function perform(draft: Draft): Change | null {
     endBefore();
@@ -223,10 +206,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
 
   function tellStep(how: 'Undone' | 'Done again', draft: Draft, change: Draft, skipped: readonly string[]): void {
     const elsewhere = elsewhereIn(get(), change);
-    const what = elsewhere ? `${how}: ${change.label}, in ${elsewhere.name}` : `${how}: ${change.label}`;
-    if (skipped.length === 0) return say(what, false, elsewhere ? { go: { composition: elsewhere.id } } : {});
-    const left = skipped.length > 4 ? `${skipped.slice(0, 4).join(', ')} and ${skipped.length - 4} more` : skipped.join(', ');
-    say(draft.patches.length > 0 ? `${what}; changed elsewhere meanwhile and left alone: ${left}.` : `${left}: changed elsewhere meanwhile, so there was nothing left to undo.`);
+    say(stepWords(how, draft, change, skipped, elsewhere?.name ?? null), false, elsewhere && skipped.length === 0 ? { go: { composition: elsewhere.id } } : {});
   }
 
   function seek(to: number): void {
@@ -320,11 +300,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   }
 
   const editor: Editor = {
-    store,
-    picture,
-    seek,
-    showBefore,
-    say,
+    store, picture, seek, showBefore, say,
     hush,
     do: (event, args, newId = freshId) => doIt(event, args, newId),
     nudge(kind, event, args) {

@@ -43,7 +43,7 @@ export const EDIT_ACTIONS: readonly Action[] = [
   { id: 'edit.redo', title: ({ history: { undone } }) => (undone.length > 0 ? `Redo: ${undone[undone.length - 1]!.change.label}` : 'Redo'), group: 'Edit', keys: ['Ctrl+Shift+Z', 'Ctrl+Y'], run: (editor) => editor.redo() },
   {
     id: 'edit.before', title: (state) => (state.beforeEdit === null ? 'The picture as it was before the last edit (while B is held)' : 'The picture as it is now'), group: 'Edit', keys: ['B'], also: 'compare was earlier difference',
-    whyNot: (state) => (state.history.done.length > 0 ? null : 'Nothing was done here yet.'), isOn: (state) => state.beforeEdit !== null, run: (editor) => editor.showBefore(editor.store.getState().beforeEdit === null),
+    whyNot: (state) => (state.history.done.length > 0 ? null : 'Nothing was done here yet.'), run: (editor) => editor.showBefore(editor.store.getState().beforeEdit === null),
   },
   { id: 'edit.copy', title: 'Copy', group: 'Edit', keys: ['Ctrl+C'], whyNot: needsAny, run: (editor) => copied(copySelection(editor)) },
   { id: 'edit.cut', title: 'Cut', group: 'Edit', keys: ['Ctrl+X'], whyNot: needsAny, run: (editor) => copied(cutSelection(editor)) },
