@@ -186,8 +186,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
     const { project: next, clashes } = applyPatches(get().project, draft.patches);
     if (clashes.length > 0 || next === get().project) return null;
     pending = [...pending, change];
-    if (get().gesture || isReady) picture.gesture(null);
-    isReady = false;
+    if (get().gesture || isReady) picture.gesture(null); isReady = false;
     store.setState({ ...settled(get(), next), gesture: null, followed: null });
     picture.sendPatches(draft.patches, ++pictureRevision);
     keeping.send(change);
@@ -275,8 +274,7 @@ export function createEditor(projectId: string, project: Project, revision: numb
   function letGo(): void {
     if (get().gesture === null && !isReady) return;
     isReady = false;
-    store.setState({ gesture: null, followed: null });
-    picture.gesture(null);
+    store.setState({ gesture: null, followed: null }); picture.gesture(null);
   }
 
   /** Does what was offered about a change; what comes in its place does so only while nothing was done since. */
