@@ -6,6 +6,8 @@ import { nameLayer } from './editor/name-layer';
 
 /** A switch held longer than this works only while it is held. */
 const HELD = 350;
+/** An editor that is not there after so long, in milliseconds, is not coming: a field that is folded away has none. */
+const COMING = 4000;
 const SWITCHES: Readonly<Record<string, 'snap' | 'ripple' | 'together'>> = { 'time.snap': 'snap', 'time.ripple': 'ripple', 'time.together': 'together' };
 
 /** Whether a key press belongs to a field, a menu or a window, and not to the Bench. */
@@ -27,6 +29,7 @@ export function useKeyboard(editor: Editor): void {
   useEffect(() => {
     let held: { readonly key: string; readonly setting: 'snap' | 'ripple' | 'together'; readonly since: number } | null = null;
     let heldBefore: string | null = null;
+    let typedAhead: { readonly driven: object; readonly since: number } | null = null;
     const onKey = (event: KeyboardEvent) => {
       if (isElsewhere(event)) return;
       const press = pressOf(event);
@@ -38,7 +41,9 @@ export function useKeyboard(editor: Editor): void {
         return editor.set({ dialog: { kind: 'find', typed: `${state.dialog.typed ?? ''}${event.key}` } });
       }
       // So has a formula that was begun, until its editor is there.
-      if (state.driving && !event.ctrlKey && !event.metaKey && !event.altKey && (event.key.length === 1 || event.key === 'Backspace') && !document.querySelector('[data-formula] [data-ready]')) {
+      const begun = state.driving?.driven ?? null;
+      if (begun !== typedAhead?.driven) typedAhead = begun && { driven: begun, since: event.timeStamp };
+      if (state.driving && typedAhead && event.timeStamp - typedAhead.since < COMING && !event.ctrlKey && !event.metaKey && !event.altKey && (event.key.length === 1 || event.key === 'Backspace') && !document.querySelector('[data-formula] [data-ready]')) {
         event.preventDefault();
         const { ahead = '' } = state.driving;
         return editor.set({ driving: { ...state.driving, ahead: event.key === 'Backspace' ? ahead.slice(0, -1) : `${ahead}${event.key}` } });
