@@ -28,7 +28,7 @@ export { nestLayers } from './nests/nest';
 export type { NestChoice } from './nests/nest-choice';
 export { naturalRiders, RIDERS, ridersOf, type Rider, type Riding } from './nests/nest-riders';
 export { unnestLayer } from './nests/unnest';
-export { membersOf as staggerMembers, readHow as readStagger, staggerOf, ORDERS as STAGGER_ORDERS, type Stagger, type StaggerHow, type StaggerWhat } from './staggers/stagger';
+export { membersOf as staggerMembers, readHow as readStagger, staggerOf, turnsFor as staggerTurns, ORDERS as STAGGER_ORDERS, type Stagger, type StaggerHow, type StaggerWhat } from './staggers/stagger';
 export { tellHow as tellStagger } from './staggers/set-stagger';
 export { formulasToKeysSteps } from './formulas/formulas-to-keys';
 export { bakeLayersSteps, tellBake, type BakeDraft } from './timing/bake-layers';

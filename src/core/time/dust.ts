@@ -14,6 +14,11 @@ export function dust(at: Frames): Frames {
   return off <= DUST && off >= -DUST ? whole + 0 : at;
 }
 
+/** The whole frame that a place between frames lands on; half a frame, to a dust, goes on to the next. */
+export function nearestFrame(at: Frames): Frames {
+  return Math.floor(at + 0.5 + DUST) + 0;
+}
+
 /**
  * A time as edits write it: in full, for a key must meet the very frame that a conversion between rates comes to; where only noise of the last
  * bits parts it from a thousandth it is that thousandth, and what falls on 0 from below is 0.

@@ -1,5 +1,5 @@
 export type { Beats, Frames, Seconds } from './units';
-export { DUST, dust, written } from './dust';
+export { DUST, dust, nearestFrame, written } from './dust';
 export {
   convertExactly,
   convertFrames,

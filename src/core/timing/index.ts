@@ -2,7 +2,7 @@ export { isMoment, LONGEST_FORMULA, LONGEST_KEPT, tellTime, type FieldValue, typ
 export { defineOperator, holdInside, type Birth, type Driven, type OperatorContext, type OperatorDefinition, type OperatorFault, type TimeHandle } from './operator';
 export { OPERATORS, type Operator } from './operators';
 export { moveOf, playedMoves, type PlayedMove } from './operators/cue';
-export { feetOf } from './operators/ramp';
+export { feetOf, rampMap } from './operators/ramp';
 export { CAP, pieces, preimages, type Piece, type Showing } from './pieces';
 export { whenSegmentGives, type Segment, type Side } from './segment';
 export { lasts } from './lasts';

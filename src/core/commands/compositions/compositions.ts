@@ -90,7 +90,7 @@ export function setRate(project: Project, compositionId: string, rate: Rate, kee
     takes: { ...composition.takes, by: Object.fromEntries(Object.entries(composition.takes.by).map(([id, take]) => [id, { ...take, from: to(take.from), to: to(take.to) }])) },
     settled: eachOf(composition.settled, (one) => ({ ...one, at: to(one.at) })),
     contacts: eachOf(composition.contacts, (one) => ({ ...one, from: to(one.from), to: to(one.to) })),
-    staggers: eachOf(composition.staggers, (one) => ({ ...one, ...rescaledStagger(one, factor), members: (one.members as readonly unknown[]).map((it) => (it !== null && typeof it === 'object' && 'at' in it ? { ...it, at: to(Number(it.at)) } : it)) })),
+    staggers: eachOf(composition.staggers, (one) => ({ ...one, ...rescaledStagger(one, factor), members: (one.members as readonly unknown[]).map((it) => (it !== null && typeof it === 'object' && 'at' in it ? { ...it, at: to(Number(it.at)), ...('was' in it ? { was: to(Number(it.was)) } : {}) } : it)) })),
     tries: eachOf(composition.tries, (one) => ({ ...one, layers: Object.fromEntries(Object.entries(one.layers).map(([id, kept]) => [id, rescaleTry(composition, id, kept, factor)])) })),
   };
   const patches: Patch[] = Object.entries(after).filter(([field, value]) => !sameValue(composition[field as keyof Composition], value)).map(([field, value]) => patchOf([...path, field], composition[field as keyof Composition], value));

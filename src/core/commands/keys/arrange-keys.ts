@@ -1,5 +1,5 @@
 import type { Project } from '../../model';
-import { beatAt, DUST, dust, frameOfBeat, type Frames } from '../../time';
+import { beatAt, DUST, dust, frameOfBeat, nearestFrame, type Frames } from '../../time';
 import { count, type Draft } from '../document/change';
 import { byTrack, chosenOf, land, momentOf, toldOfStay, type StoredKey, type TrackKeys } from './chosen-keys';
 import type { Made } from '../document/made';
@@ -60,12 +60,13 @@ export function evenKeys(project: Project, compositionId: string, refs: readonly
   return arranged(project, compositionId, refs, 'keys.even', 'Spread evenly', (group) => new Map(chosenOf(group).map((key) => [key.id, place.get(name(momentOf(group, key.at)))!])));
 }
 
-/** Puts keys on the nearest whole frame or the nearest beat. */
-export function snapKeys(project: Project, compositionId: string, refs: readonly KeyRef[], to: 'frames' | 'beats'): Made | Refused | null {
+/** Puts keys on the nearest whole frame, or on the whole frame nearest to the nearest beat; `exact`: on the beat itself. */
+export function snapKeys(project: Project, compositionId: string, refs: readonly KeyRef[], to: 'frames' | 'beats', exact = false): Made | Refused | null {
   const composition = project.compositions.by[compositionId];
   const tempo = composition?.tempo;
   if (!composition || (to === 'beats' && !tempo)) return { refused: 'This composition has no beats: give it a tempo first.' };
-  const near = (moment: Frames) => (to === 'frames' ? Math.round(moment) : dust(frameOfBeat(Math.round(beatAt(moment, tempo!, composition.rate)), tempo!, composition.rate)));
+  const onBeat = (moment: Frames) => frameOfBeat(Math.round(beatAt(moment, tempo!, composition.rate)), tempo!, composition.rate);
+  const near = (moment: Frames) => (to === 'frames' ? Math.round(moment) : exact ? dust(onBeat(moment)) : nearestFrame(onBeat(moment)));
   return arranged(project, compositionId, refs, 'keys.snap', to === 'frames' ? 'Put on whole frames' : 'Put on beats', (group) => new Map(chosenOf(group).map((key) => [key.id, near(momentOf(group, key.at))])));
 }
 

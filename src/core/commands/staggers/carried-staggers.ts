@@ -20,7 +20,7 @@ export function staggersAmong(host: Composition, ids: readonly string[]): Compos
 /** Staggers as they are where their layers were put: under new ids, so many frames later, in frames of another rate, reading layers by the names that these have there. */
 export function carriedStaggers(from: Composition, ids: ReadonlyMap<string, string>, names: ReadonlyMap<string, string>, factor: number, by: Frames, newId: () => string): readonly Stagger[] {
   return inOrder(from.staggers).flatMap((stagger): readonly Stagger[] => {
-    const members = membersOf(stagger).flatMap((one): readonly StaggerMember[] => { const layer = ids.get(one.layer); return layer === undefined ? [] : [{ ...one, layer, at: rescaled(one.at, factor) + by }]; });
+    const members = membersOf(stagger).flatMap((one): readonly StaggerMember[] => { const layer = ids.get(one.layer); return layer === undefined ? [] : [{ ...one, layer, at: rescaled(one.at, factor) + by, ...(one.was === undefined ? {} : { was: rescaled(one.was, factor) + by }) }]; });
     const steps = rescaledStagger(stagger, factor);
     const named = typeof steps.by === 'string' ? callingOtherwise(steps.by, names) : steps.by;
     return members.length < 2 ? [] : [{ ...stagger, id: newId(), ...steps, by: named, members: members as unknown as Stagger['members'] }];

@@ -1,4 +1,5 @@
 import { inOrder, member, type Project } from '../../model';
+import { written } from '../../time';
 import type { Made } from '../document/made';
 import { compositionPath } from '../document/paths';
 import { applyPatches, patchOf, type Patch } from '../document/patch';
@@ -33,7 +34,7 @@ export function keepStaggers(project: Project, draft: Made): Made {
       const shared = mostCommon(drifts.map(({ by }) => by));
       const stay = drifts.filter(({ by }) => by === shared);
       left.push(...drifts.filter(({ by }) => by !== shared).map(({ one }) => composition.layers.by[one.layer]!.name));
-      const now: readonly StaggerMember[] = stay.map(({ one, at }) => ({ ...one, at }));
+      const now: readonly StaggerMember[] = stay.map(({ one, at, by }) => ({ ...one, at, ...(one.was === undefined ? {} : { was: written(one.was + by) }) }));
       if (now.length < 2) {
         more.push(patchOf([...path, 'by', stagger.id], stagger, undefined));
         order = order.filter((one) => one !== stagger.id);

@@ -25,7 +25,7 @@ export type SettingStagger = {
   readonly frame: Frames;
 };
 
-const EVENLY: StaggerHow = { step: null, total: null, beats: null, overlap: null, formula: null, curve: null, order: 'rows', reversed: false, from: null, seed: 1, onBeat: false };
+const EVENLY: StaggerHow = { step: null, total: null, beats: null, overlap: null, formula: null, curve: null, order: 'rows', reversed: false, from: null, seed: 1, onBeat: false, exact: false };
 
 /** Lets layers (or what of them is meant) come one after another, and remembers it, so that the step can be changed later. */
 export function setStagger(project: Project, compositionId: string, { stagger: id, what: asked, layers, keys, tracks, how: given, frame }: SettingStagger, newId: () => string): Made | Refused | null {
@@ -34,7 +34,11 @@ export function setStagger(project: Project, compositionId: string, { stagger: i
   const known = id === null ? null : (member(composition.staggers.by, id) ?? null);
   if (id !== null && !known) return { refused: 'That stagger is gone; make a new one.' };
   const what = known?.what ?? asked;
-  const chosen = known && layers.length === 0 ? membersOf(known) : membersFor(composition, what, layers, keys.length > 0 ? keys : allKeys(project, composition, layers, tracks));
+  const mine = known ? membersOf(known) : [];
+  const isOwnOrder = known !== null && layers.length === mine.length && mine.every(({ layer }) => layers.includes(layer));
+  const named = known && layers.length === 0 ? mine : isOwnOrder ? [...mine].sort((a, b) => layers.indexOf(a.layer) - layers.indexOf(b.layer)) : membersFor(composition, what, layers, keys.length > 0 ? keys : allKeys(project, composition, layers, tracks));
+  const before = stoodBefore(composition, what);
+  const chosen = named.map((one) => { const was = before.get(one.layer) ?? placeOf(project, composition, what, one); return was === null ? one : { ...one, was }; });
   const locked = chosen.find(({ layer }) => member(composition.layers.by, layer)?.locked);
   if (locked) return { refused: `${composition.layers.by[locked.layer]!.name} is locked; unlock it first.` };
   if (chosen.length < 2) return { refused: what === 'keys' ? 'Two layers with keys at least come one after another.' : what === 'markers' ? 'Two layers with markers at least come one after another.' : 'Two layers at least come one after another.' };
@@ -52,7 +56,7 @@ export function setStagger(project: Project, compositionId: string, { stagger: i
     const shifted = to === at ? [] : shiftOf(project, composition, what, one, to - at, newId);
     if (shifted.length > 0) moved++;
     patches.push(...shifted);
-    members.push({ ...one, at: to });
+    members.push({ ...one, at: to } as StaggerMember);
   }
   // Where a bar keeps its last frame, or a key gives way to none, it stands elsewhere than it was sent.
   const sure = what === 'starts' || what === 'markers';
@@ -66,6 +70,11 @@ export function setStagger(project: Project, compositionId: string, { stagger: i
   patches.push(patchOf([...path, 'by', kept.id], known ?? undefined, kept), ...others.map((one) => patchOf([...path, 'by', one.id], one, undefined)));
   if (!known || others.length > 0) patches.push(patchOf([...path, 'order'], order, known ? rest : [...rest, kept.id]));
   return { event: 'staggers.set', label: `Stagger ${count(members.length, 'layer')}, ${tellHow(how)}`, patches, made: members.map(({ layer }) => layer), ...(moved === 0 && !known ? { told: 'They stand so already; it is remembered.' } : {}) };
+}
+
+/** Where layers stood before they were put one after another, by those that are remembered. */
+function stoodBefore(composition: Composition, what: StaggerWhat): ReadonlyMap<string, Frames> {
+  return new Map(inOrder(composition.staggers).filter((one) => one.what === what).flatMap(membersOf).flatMap(({ layer, was }) => (typeof was === 'number' ? [[layer, was] as const] : [])));
 }
 
 /** What was not said is as it was. Of a step, a total, beats, an overlap and a formula one counts: the one that is said. */
@@ -100,10 +109,10 @@ function shiftOf(project: Project, composition: Composition, what: StaggerWhat, 
 const ORDER_WORDS: Readonly<Record<StaggerHow['order'], string>> = { rows: 'from the top row', up: 'from the bottom row', across: 'from left to right', down: 'from the top of the picture', outward: 'outward', chance: 'by chance', hand: 'as chosen' };
 
 /** "3 frames apart, from the top row". */
-export function tellHow({ step, total, beats, overlap, formula, curve, order, reversed, onBeat }: StaggerHow): string {
+export function tellHow({ step, total, beats, overlap, formula, curve, order, reversed, onBeat, exact }: StaggerHow): string {
   const frames = (n: number) => count(Math.round(n * 100) / 100, 'frame');
   const far = formula !== null ? `by ${formula.length > 40 ? `${formula.slice(0, 39)}…` : formula}` : overlap !== null ? (overlap >= 0 ? `end to start, ${frames(overlap)} of overlap` : `end to start, ${frames(-overlap)} between`) : beats !== null ? `${count(beats, 'beat')} apart` : total !== null ? `over ${frames(total)}` : `${frames(step ?? 0)} apart`;
-  return `${far}${curve ? ' along a curve' : ''}, ${ORDER_WORDS[order]}${reversed ? ', reversed' : ''}${onBeat ? ', on the beat' : ''}`;
+  return `${far}${curve ? ' along a curve' : ''}, ${ORDER_WORDS[order]}${reversed ? ', reversed' : ''}${onBeat ? ', on the beat' : exact ? ', between frames too' : ''}`;
 }
 
 /** Lets go of a stagger: all stays where it is, and is not remembered as one. */

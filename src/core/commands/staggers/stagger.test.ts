@@ -31,7 +31,7 @@ describe('how far', () => {
   test.each([
     [{ step: 3 }, [10, 13, 16, 19, 22]], [{ step: -2 }, [10, 8, 6, 4, 2]], [{ total: 20 }, [10, 15, 20, 25, 30]], [{ beats: 1 }, [10, 25, 40, 55, 70]], [{ overlap: 10 }, [10, 50, 90, 130, 170]],
     [{ step: 3, order: 'up' }, [22, 19, 16, 13, 10]], [{ step: 3, order: 'rows', reversed: true }, [22, 19, 16, 13, 10]], [{ step: 4, onBeat: true }, [15, 15, 15, 15, 30].map((_, i) => Math.round((10 + 4 * i) / 15) * 15)],
-    [{ total: 40, curve: { kind: 'power', side: 'in', amount: 2 } }, [10, 12.5, 20, 32.5, 50]],
+    [{ total: 40, curve: { kind: 'power', side: 'in', amount: 2 } }, [10, 13, 20, 33, 50]], [{ total: 40, exact: true, curve: { kind: 'power', side: 'in', amount: 2 } }, [10, 12.5, 20, 32.5, 50]],
   ] as const)('%o', (how, places) => {
     expect(starts(done(film(), 'staggers.set', { layers, ...how }).project)).toEqual(places);
   });
@@ -130,6 +130,24 @@ describe('memory', () => {
     const stays = done(first, 'layers.nest', { layers: ['l0', 'l1'], name: 'Two', length: 'bars', frame: 10, boxes: { l0: [0, 0, 10, 10], l1: [0, 0, 10, 10] }, outside: [] });
     expect([known(stays.project).map((one) => membersOf(one).length), stays.told]).toEqual([[3], undefined]);
   });
+  test('another order begins where they stood before the first one, again and again; moved as one they take that along', () => {
+    const again = (project: Project, how: object) => done(project, 'staggers.set', { stagger: known(project)[0]!.id, ...how }).project;
+    let project = done(film(), 'staggers.set', { layers, total: 60, order: 'up' }).project;
+    for (const seed of [3, 8, 21, 5]) {
+      project = again(project, { order: 'chance', seed });
+      expect([Math.min(...starts(project)), Math.max(...starts(project))]).toEqual([10, 70]);
+    }
+    expect(starts(again(project, { order: 'rows' }))).toEqual([10, 25, 40, 55, 70]);
+    const later = done(project, 'time.shift', { slide: layers, trimStart: [], trimEnd: [], keys: [], markers: [], by: 7 }).project;
+    expect(starts(again(later, { order: 'rows' }))).toEqual([17, 32, 47, 62, 77]);
+    const anew = done(project, 'staggers.set', { layers: layers.slice(0, 3), step: 5 }).project;
+    expect(starts(anew).slice(0, 3)).toEqual([10, 15, 20]);
+  });
+  test('its own layers in another order are its order by hand', () => {
+    const first = done(film(), 'staggers.set', { layers, step: 3 }).project;
+    const turned = done(first, 'staggers.set', { stagger: known(first)[0]!.id, order: 'hand', layers: ['l2', 'l0', 'l1', 'l4', 'l3'] }).project;
+    expect([starts(turned), known(turned).length]).toEqual([[13, 16, 10, 22, 19], 1]);
+  });
   test('it is written and read as any list, and forgotten when asked', () => {
     const first = done(film(), 'staggers.set', { layers, step: 3 }).project;
     const read = readProject(writeProject(first));
@@ -139,8 +157,8 @@ describe('memory', () => {
   test('what is kept reads as what was said', () => {
     const number = fc.integer({ min: -50, max: 50 });
     const measure = fc.oneof(number.map((step) => ({ step })), number.map((total) => ({ total })), number.map((beats) => ({ beats })), number.map((overlap) => ({ overlap })), number.map((n) => ({ formula: `index * ${n}f` })));
-    fc.assert(fc.property(measure, fc.constantFrom(...ORDERS), fc.boolean(), fc.nat(), (one, order, reversed, seed) => {
-      const how: StaggerHow = { step: null, total: null, beats: null, overlap: null, formula: null, curve: null, from: null, onBeat: false, order, reversed, seed, ...one };
+    fc.assert(fc.property(measure, fc.constantFrom(...ORDERS), fc.boolean(), fc.boolean(), fc.nat(), (one, order, reversed, exact, seed) => {
+      const how: StaggerHow = { step: null, total: null, beats: null, overlap: null, formula: null, curve: null, from: null, onBeat: false, exact, order, reversed, seed, ...one };
       const back = readHow({ id: 'x', what: 'starts', members: [], ...storedHow(how) } as never);
       expect({ ...back, overlap: back.overlap === null ? null : back.overlap + 0 }).toEqual(how);
     }));

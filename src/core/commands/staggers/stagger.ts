@@ -1,7 +1,7 @@
 import { prepareCurve, type KeyCurve } from '../../keys';
 import { inOrder, inTime, member, type Composition, type Layer, type Project } from '../../model';
 import { framesWorkedOut, keyTimesOf, trackAt, unbent } from '../../scene';
-import { beatAt, frameOfBeat, hull, written, type Frames, type Tempo } from '../../time';
+import { beatAt, frameOfBeat, hull, nearestFrame, written, type Frames, type Tempo } from '../../time';
 import { turnsOf, type ApartOrder } from '../keys/keys-apart';
 
 /** A stagger as a composition remembers it. */
@@ -11,7 +11,7 @@ export type Stagger = Composition['staggers']['by'][string];
 export type StaggerWhat = Stagger['what'];
 
 /** One of those that come one after another: a layer, with what of it moves. `at` is where it was put. */
-export type StaggerMember = { readonly layer: string; readonly at: Frames; /** `track/key`. */ readonly keys?: readonly string[]; readonly markers?: readonly string[] };
+export type StaggerMember = { readonly layer: string; readonly at: Frames; /** Where it stood before it was put one after another. */ readonly was?: Frames; /** `track/key`. */ readonly keys?: readonly string[]; readonly markers?: readonly string[] };
 
 export const ORDERS = ['rows', 'up', 'across', 'down', 'outward', 'chance', 'hand'] as const;
 export type StaggerOrder = (typeof ORDERS)[number];
@@ -33,6 +33,8 @@ export type StaggerHow = {
   readonly seed: number;
   /** Each lands on the beat nearest to it. */
   readonly onBeat: boolean;
+  /** Between whole frames too, where the steps fall so. */
+  readonly exact: boolean;
 };
 
 /** Where a member stands: its bar's beginning or end, its first key or marker, or where it counts from. Null where it is gone. */
@@ -66,16 +68,17 @@ function keyPlace(project: Project, composition: Composition, layer: Layer, name
   return keyTimesOf(project, composition, layer, track).moments(key.at)[0]?.from ?? unbent(layer, key.at);
 }
 
-/** Where each member is to stand, by its layer; the first in turn stays where it is. A sentence where a formula is wrong. */
+/** Where each member is to stand, by its layer; the first in turn stands where it stood before all were put one after another. A sentence where a formula is wrong. */
 export function staggeredPlaces(project: Project, composition: Composition, what: StaggerWhat, members: readonly Omit<StaggerMember, 'at'>[], how: StaggerHow, frame: Frames): ReadonlyMap<string, Frames> | string {
   const there = members.flatMap((one) => { const at = placeOf(project, composition, what, one); return at === null ? [] : [{ ...one, at }]; });
   const turns = turnsFor(project, composition, there.map(({ layer }) => layer), how, frame);
   const inTurn = [...there].sort((a, b) => turns.get(a.layer)! - turns.get(b.layer)!);
-  const [begin] = inTurn;
-  if (!begin) return new Map();
+  const [head] = inTurn;
+  if (!head) return new Map();
+  const begin = { layer: head.layer, at: head.was ?? head.at };
   const last = Math.max(1e-9, ...turns.values());
   const { tempo, rate } = composition;
-  const landed = (at: Frames) => (how.onBeat && tempo ? Math.round(frameOfBeat(Math.round(beatAt(at, tempo as Tempo, rate)), tempo as Tempo, rate)) : at);
+  const landed = (at: Frames) => (how.onBeat && tempo ? nearestFrame(frameOfBeat(Math.round(beatAt(at, tempo as Tempo, rate)), tempo as Tempo, rate)) : how.exact || at === begin.at ? at : nearestFrame(at));
   if (how.overlap !== null) {
     const places = new Map<string, Frames>();
     let next = begin.at;
@@ -102,7 +105,7 @@ export function staggeredPlaces(project: Project, composition: Composition, what
     const turn = turns.get(layer)!;
     if (how.beats !== null && tempo) {
       const beat = beatAt(begin.at, tempo as Tempo, rate) + spread(turn / last) * last * how.beats;
-      return [layer, Math.round(frameOfBeat(beat, tempo as Tempo, rate))];
+      return [layer, how.exact ? frameOfBeat(beat, tempo as Tempo, rate) : nearestFrame(frameOfBeat(beat, tempo as Tempo, rate))];
     }
     const total = how.total ?? (how.step ?? 0) * last;
     return [layer, landed(written(begin.at + spread(turn / last) * total))];
@@ -124,7 +127,8 @@ function keyPlaces(project: Project, composition: Composition, layer: Layer, { k
   return keys.flatMap((name) => keyPlace(project, composition, layer, name) ?? []);
 }
 
-function turnsFor(project: Project, composition: Composition, ids: readonly string[], how: StaggerHow, frame: Frames): ReadonlyMap<string, number> {
+/** Which turn each layer has, from 0; several may share one. */
+export function turnsFor(project: Project, composition: Composition, ids: readonly string[], how: Pick<StaggerHow, 'order' | 'reversed' | 'from' | 'seed'>, frame: Frames): ReadonlyMap<string, number> {
   const chosen = new Set(ids);
   const rows = composition.layers.order.filter((id) => chosen.has(id));
   const turns = how.order === 'hand' ? new Map(ids.map((id, i) => [id, i])) : turnsOf(project, composition, rows, { order: how.order satisfies ApartOrder, measure: 'rank', from: how.from, seed: how.seed, frame });
@@ -134,18 +138,18 @@ function turnsFor(project: Project, composition: Composition, ids: readonly stri
 }
 
 /** How a stagger is kept: the words of its order and where it goes from as lines. */
-export function storedHow({ step, total, beats, overlap, formula, curve, order, reversed, from, seed, onBeat }: StaggerHow): Omit<Stagger, 'id' | 'what' | 'members'> {
-  return { by: formula ?? (overlap === null ? step : -overlap), total, curve, order: reversed ? `${order} reversed` : order, from: overlap !== null ? 'end' : from ? `${from[0]},${from[1]}` : null, seed, beats: beats ?? (onBeat ? true : null) } as Omit<Stagger, 'id' | 'what' | 'members'>;
+export function storedHow({ step, total, beats, overlap, formula, curve, order, reversed, from, seed, onBeat, exact }: StaggerHow): Omit<Stagger, 'id' | 'what' | 'members'> {
+  return { by: formula ?? (overlap === null ? step : -overlap), total, curve, order: [order, ...(reversed ? ['reversed'] : []), ...(exact ? ['exact'] : [])].join(' '), from: overlap !== null ? 'end' : from ? `${from[0]},${from[1]}` : null, seed, beats: beats ?? (onBeat ? true : null) } as Omit<Stagger, 'id' | 'what' | 'members'>;
 }
 
 /** What was kept, read again. */
 export function readHow({ by, total, curve, order, from, seed, beats }: Stagger): StaggerHow {
-  const [word, turned] = (order ?? 'rows').split(' ');
+  const [word, ...more] = (order ?? 'rows').split(' ');
   const point = typeof from === 'string' ? from.split(',').map(Number) : [];
   const step = typeof by === 'number' ? by : null;
   return {
     step: from === 'end' ? null : step, total: typeof total === 'number' ? total : null, beats: typeof beats === 'number' ? beats : null, overlap: from === 'end' ? -(step ?? 0) : null, formula: typeof by === 'string' ? by : null,
-    curve: curve as KeyCurve | null, order: ORDERS.find((one) => one === word) ?? 'rows', reversed: turned === 'reversed', from: point.length === 2 && point.every(Number.isFinite) ? [point[0]!, point[1]!] : null, seed, onBeat: beats === true,
+    curve: curve as KeyCurve | null, order: ORDERS.find((one) => one === word) ?? 'rows', reversed: more.includes('reversed'), from: point.length === 2 && point.every(Number.isFinite) ? [point[0]!, point[1]!] : null, seed, onBeat: beats === true, exact: more.includes('exact'),
   };
 }
 

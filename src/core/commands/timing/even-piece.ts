@@ -10,7 +10,7 @@ import { setOperator } from './timing';
 type Node = { readonly id: string; readonly op: string; readonly cuts?: readonly number[]; readonly rates?: readonly number[]; readonly keys?: Readonly<Record<string, OwnKey>> };
 
 /** Brings the piece of a layer's time that a frame lies in back to 100 %: a part of a ramp, or what runs between two keys of a remap, whose later keys go along. */
-export function evenPiece(project: Project, compositionId: string, layerId: string, frame: Frames): Made | Refused | null {
+export function evenPiece(project: Project, compositionId: string, layerId: string, frame: Frames, follow = false): Made | Refused | null {
   const host = member(project.compositions.by, compositionId);
   const layer = reachLayer(project, compositionId, layerId);
   if (!host || !layer) return null;
@@ -18,7 +18,7 @@ export function evenPiece(project: Project, compositionId: string, layerId: stri
   for (const step of [...(source ? stack.steps : stack.keySteps)].reverse()) {
     const fields = evened(step.node as unknown as Node, step.incoming.at(frame));
     if (!fields) continue;
-    const draft = setOperator(project, compositionId, [{ layer: layerId, operator: step.id }], fields);
+    const draft = setOperator(project, compositionId, [{ layer: layerId, operator: step.id }], fields, follow);
     return draft && 'patches' in draft ? { ...draft, event: 'timing.even', label: `Bring a piece of ${layer.name} back to 100 %` } : draft;
   }
   return { refused: `Nothing that bends the time of ${layer.name} here has a pace of its own: stand in a part of a ramp, or between two keys of a remap.` };

@@ -53,6 +53,70 @@ describe('standing', () => {
   });
 });
 
+describe('a second pace, and what stands', () => {
+  const order = (project: Project) => project.compositions.by['main']!.layers.by['tram']!.timing.order;
+  const said = (project: Project, args: object) => { const { draft } = work(project, 'timing.pace', { composition: 'main', layers: ['tram'], gives: 'bar', ...args } as never, newId); return draft && 'told' in draft ? draft.told : draft; };
+  test('another rate for the same part changes the ramp that is there, and the bar with it', () => {
+    const once = done(film(), 'timing.pace', { from: 10, to: 30, rate: 2, gives: 'bar' });
+    const again = done(once, 'timing.pace', { from: 10, to: 30, rate: 0.5, gives: 'bar' });
+    expect(order(again)).toEqual(order(once));
+    expect([shown(again, 10, 20, 30, 69), end(again)]).toEqual([[10, 15, 20, 59], 70]);
+    expect(shown(done(again, 'timing.pace', { from: 10, to: 30, rate: 1, gives: 'bar' }), 0, 15, 59)).toEqual([0, 15, 59]);
+  });
+  test('a part beside it is a part more of the same ramp; one across it takes its place', () => {
+    const once = done(film(), 'timing.pace', { from: 10, to: 20, rate: 2, gives: 'bar' });
+    const beside = done(once, 'timing.pace', { from: 30, to: 40, rate: 0.5, gives: 'bar' });
+    expect([order(beside).length, shown(beside, 10, 20, 30, 40, 54), end(beside)]).toEqual([1, [10, 30, 40, 45, 59], 55]);
+    const across = done(once, 'timing.pace', { from: 15, to: 25, rate: 1, gives: 'bar' });
+    expect([shown(across, 10, 15, 25, 54), end(across)]).toEqual([[10, 20, 30, 59], 55]);
+  });
+  test('after a soft standing the same ramp goes on at another rate, and the second is whole', () => {
+    const stands = done(film(), 'timing.stand', { frame: 20, for: 30, soft: 6 });
+    const still = (project: Project) => Array.from({ length: 100 }, (_, f) => f).filter((f) => shown(project, f)[0] === 20).length;
+    const [from] = [20 + 3 + 30];
+    const faster = done(stands, 'timing.pace', { from, to: end(stands), rate: 2, soft: 10, gives: 'bar' });
+    expect([order(faster).length, still(stands), still(faster)]).toEqual([1, 31, 31]);
+    expect(shown(faster, end(faster) - 1)[0]).toBeGreaterThan(57);
+  });
+  test('softness ends where a pause before it ends, and where one after it begins', () => {
+    for (const at of [8, 45]) {
+      const paused = done(film({ spans: [[0, 100]], timing: [{ op: 'pause', at, for: 10 }] }), 'timing.pace', { from: 20, to: 30, rate: 2, soft: 12, gives: 'rest' });
+      const stood = Array.from({ length: 100 }, (_, f) => shown(paused, f)[0]).filter((s) => s === at);
+      expect(stood.length).toBeGreaterThanOrEqual(10);
+    }
+  });
+  test('up to the end of the bar: it ends on the picture it ended with', () => {
+    const after = done(film(), 'timing.pace', { from: 30, to: 60, rate: 2, gives: 'bar' });
+    expect([shown(after, 30, 44), end(after)]).toEqual([[30, 58], 45]);
+  });
+  test('what it comes to is told: how long, what goes along, what is cut off', () => {
+    expect(said(film(), { from: 10, to: 30, rate: 2 })).toBe('Tram: bar 40 f, was 60 f; moves along: nothing; cut off: nothing.');
+    expect(said(film(), { from: 10, to: 30, rate: 0.5, gives: 'rest' })).toBe('Tram: bar 60 f, as it is; moves along: nothing; cut off: the last 10 f.');
+    const stands = done(film(), 'timing.stand', { frame: 20, for: 30, soft: 6 });
+    expect(said(stands, { from: 0, to: 60, rate: 1 })).toMatch(/cut off: 30 f of standing\.$/);
+    const followed = projectOf([
+      { id: 'main', name: 'Main', duration: 200, layers: [{ id: 'tram', name: 'Tram', kind: 'nest', source: 'reel', spans: [[0, 60]] }, { id: 'next', name: 'Next', kind: 'shape', spans: [[60, 90]] }, { id: 'early', name: 'Early', kind: 'shape', spans: [[20, 90]] }], markers: [{ id: 'm', at: 70 }] },
+      { id: 'reel', name: 'Reel', duration: 60, layers: [] },
+    ] as never);
+    expect(said(followed, { from: 10, to: 30, rate: 2, ripple: true })).toBe('Tram: bar 40 f, was 60 f; moves along: 1 bar and 1 marker; cut off: nothing.');
+    const { layers, markers } = done(followed, 'timing.pace', { from: 10, to: 30, rate: 2, gives: 'bar', ripple: true }).compositions.by['main']!;
+    expect([layers.by['next']!.spans, layers.by['early']!.spans, markers['m']!.at]).toEqual([[[40, 70]], [[20, 90]], 50]);
+  });
+});
+
+describe('the bar follows its timing', () => {
+  const add = (op: string, more: object = {}, layer: object = {}) => { const project = film(layer); const { draft } = work(project, 'timing.add', { composition: 'main', layer: 'tram', op, frame: 20, follow: true, ...more } as never, newId); if (!draft || 'refused' in draft) throw new Error('nothing'); return applyPatches(project, draft.patches).project; };
+  test('a loop that has no end goes on up to the end of the film; a pause makes the bar longer', () => {
+    expect([end(add('loop')), end(add('loop', {}, { spans: [[0, 30]] })), end(add('pause', { born: { for: 12 } }))]).toEqual([120, 120, 72]);
+  });
+  test('a part that goes back to 100 % takes the bar back to the frame where its last picture is', () => {
+    const slow = done(film(), 'timing.pace', { from: 10, to: 30, rate: 0.5, gives: 'bar' });
+    const { draft } = work(slow, 'timing.even', { composition: 'main', layer: 'tram', frame: 15, follow: true }, newId);
+    if (!draft || 'refused' in draft) throw new Error('nothing');
+    expect([end(slow), end(applyPatches(slow, draft.patches).project)]).toEqual([70, 60]);
+  });
+});
+
 describe('pace of a part', () => {
   test('twice as fast: the bar ends so much sooner on the same picture', () => {
     const after = done(film(), 'timing.pace', { from: 10, to: 30, rate: 2, gives: 'bar' });

@@ -9,6 +9,7 @@ import { patchOf, type Patch } from '../document/patch';
 import type { Refused } from '../document/refused';
 import { reachLayer } from '../document/target';
 import { nameOf } from '../layers/layers';
+import { rampFrom } from './ramp-from';
 
 /**
  * What gives where a part of a layer's time takes longer or shorter: its bar (and, if need be, the film), its end (cut, or running on where it
@@ -17,10 +18,10 @@ import { nameOf } from '../layers/layers';
 export const GIVES = ['bar', 'film', 'rest', 'others', 'before', 'after'] as const;
 export type Gives = (typeof GIVES)[number];
 
-type Part = { readonly host: Composition; readonly layer: Layer; /** The bar. */ readonly from: Frames; readonly to: Frames; /** Frames of the source in one of the host. */ readonly pace: number; /** Host frame → time that comes in to a first step. */ readonly entry: (frame: Frames) => Frames; readonly D: Frames | null };
+export type Part = { readonly host: Composition; readonly layer: Layer; /** The bar. */ readonly from: Frames; readonly to: Frames; /** Frames of the source in one of the host. */ readonly pace: number; /** Host frame → time that comes in to a first step. */ readonly entry: (frame: Frames) => Frames; readonly D: Frames | null };
 
 /** The layers that are meant, each with what its time is told by; one that shows nothing and has no keys is named. */
-function partsOf(project: Project, compositionId: string, ids: readonly string[]): readonly Part[] | Refused {
+export function partsOf(project: Project, compositionId: string, ids: readonly string[]): readonly Part[] | Refused {
   const host = member(project.compositions.by, compositionId);
   if (!host) return [];
   const parts: Part[] = [];
@@ -37,13 +38,13 @@ function partsOf(project: Project, compositionId: string, ids: readonly string[]
 }
 
 /** A step before all others of a layer: it bends the time of the film itself. */
-function first(compositionId: string, { layer }: Part, node: OperatorEntry): readonly Patch[] {
+export function first(compositionId: string, { layer }: Part, node: OperatorEntry): readonly Patch[] {
   const path = [...layerPath(compositionId, layer.id), 'timing'];
   return [patchOf([...path, 'by', node.id], undefined, node), patchOf([...path, 'order'], layer.timing.order, [node.id, ...layer.timing.order])];
 }
 
 /** Bars that end later or earlier by some frames, and the film with them where that is asked for. */
-function ended(compositionId: string, parts: readonly Part[], by: (part: Part) => Frames, gives: Gives): readonly Patch[] {
+export function ended(compositionId: string, parts: readonly Part[], by: (part: Part) => Frames, gives: Gives): readonly Patch[] {
   if (gives !== 'bar' && gives !== 'film') return [];
   const ends = parts.map((part) => ({ part, end: Math.max(part.from + 1, rescaled(part.to + by(part), 1)) }));
   const patches = ends.map(({ part: { layer }, end }) => patchOf([...layerPath(compositionId, layer.id), 'spans'], layer.spans, [...layer.spans.slice(0, -1), [Math.min(layer.spans.at(-1)![0], end - 1), end]]));
@@ -95,56 +96,6 @@ export function standHere(project: Project, compositionId: string, ids: readonly
   }
   const words = forFrames === null ? `Stand ${nameOf(project, compositionId, parts.map(({ layer }) => layer.id))} here to the end` : `Stand ${nameOf(project, compositionId, parts.map(({ layer }) => layer.id))} here for ${count(forFrames, 'frame')}`;
   return { event: 'timing.stand', label: words, made, patches: [...patches, ...(forFrames === null ? [] : ended(compositionId, parts, ({ entry, pace }) => forFrames + Math.min(soft, (2 * entry(frame)) / pace), gives))] };
-}
-
-/** Plays layers faster or slower (below nought: backwards) from one frame of the film to another, with soft changes of some frames around both. */
-export function paceBetween(project: Project, compositionId: string, ids: readonly string[], from: Frames, to: Frames, rate: number, soft: Frames, gives: Gives, newId: () => string): Made | Refused | null {
-  if (to <= from) return { refused: 'The part ends before it begins.' };
-  const parts = partsOf(project, compositionId, ids);
-  if ('refused' in parts) return parts;
-  if (parts.length === 0) return null;
-  const patches: Patch[] = [];
-  const made: string[] = [];
-  const lost = (rate - 1) * (to - from);
-  for (const part of parts) {
-    const { layer, pace, entry } = part;
-    const [a, b] = [rescaled(entry(Math.max(from, part.from)), 1), rescaled(entry(to), 1)];
-    const id = newId();
-    const begin = Math.max(0, rescaled(entry(part.from), 1));
-    const around = roundIt(begin, a, Math.min(b, entry(part.to)), entry(part.to), rate, gives);
-    if (around === null) return { refused: `Nothing ${gives === 'others' ? 'of' : gives === 'before' ? 'before it in' : 'after it in'} ${layer.name} is left to give: let its bar give instead.` };
-    patches.push(...first(compositionId, part, newOperator('ramp', id, rampFrom(begin, [[a, around.before], [b, rate]], around.after, soft > 0 ? rescaled(soft * pace, 1) : 0)) as OperatorEntry));
-    made.push(id);
-  }
-  // The same last picture comes so much sooner, or later.
-  return {
-    event: 'timing.pace', label: `Play ${nameOf(project, compositionId, parts.map(({ layer }) => layer.id))} at ${Math.round(rate * 100)} % from ${from} to ${to}`, made,
-    patches: [...patches, ...ended(compositionId, parts, () => -lost, gives)],
-  };
-}
-
-/**
- * How fast what is before and after a part from a to b runs, so that all from begin to end still ends on the same picture; null where nothing is left to
- * give, or it would run backwards. As it was where neither gives.
- */
-function roundIt(begin: Frames, a: Frames, b: Frames, end: Frames, rate: number, gives: Gives): { readonly before: number; readonly after: number } | null {
-  if (gives !== 'others' && gives !== 'before' && gives !== 'after') return { before: 1, after: 1 };
-  const room = (gives === 'after' ? 0 : Math.max(0, a - begin)) + (gives === 'before' ? 0 : Math.max(0, end - b));
-  if (room <= 0) return null;
-  const given = 1 + ((1 - rate) * (b - a)) / room;
-  return given <= 0 ? null : { before: gives === 'after' ? 1 : given, after: gives === 'before' ? 1 : given };
-}
-
-/** A ramp that plays parts, each until a time, at rates of their own, and what is left at one more; before `begin` time runs as it did. Changes are soft over so many frames, half of it before and after each. */
-function rampFrom(begin: Frames, parts: readonly (readonly [until: Frames, rate: number])[], last: number, soft: Frames): { readonly cuts: readonly number[]; readonly rates: readonly number[]; readonly blend: number | readonly (readonly [number, number])[] } {
-  const lasting = parts.filter(([until]) => until > Math.max(begin, 1e-6));
-  const leads = begin > 1e-6 && (lasting[0]?.[1] ?? last) !== 1;
-  const half = soft / 2;
-  return {
-    cuts: [...(leads ? [begin] : []), ...lasting.map(([until]) => until)], rates: [...(leads ? [1] : []), ...lasting.map(([, rate]) => rate), last],
-    // Where a bar begins nothing is softened: its first picture stays.
-    blend: leads && soft > 0 ? [[0, 0], ...lasting.map(() => [half, half] as const)] : soft,
-  };
 }
 
 /** Plays layers backwards from one frame of the film to another; before and after that they run as they did. */

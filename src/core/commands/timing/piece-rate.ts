@@ -5,7 +5,7 @@ import { pieces, rateAt, type OwnKey } from '../../timing';
 import type { Made } from '../document/made';
 import type { Refused } from '../document/refused';
 import { reachLayer } from '../document/target';
-import { paceBetween } from './parts';
+import { paceBetween } from './pace-part';
 import { setOperator } from './timing';
 
 type Node = { readonly id: string; readonly op: string; readonly cuts?: readonly number[]; readonly rates?: readonly number[]; readonly rate?: number; readonly keys?: Readonly<Record<string, OwnKey>> };
@@ -37,8 +37,10 @@ export function setPieceRate(project: Project, compositionId: string, layerId: s
   const inside = outer ?? [0, host.duration];
   const piece = [...pieces(map, inside[0], inside[1])].find(({ from, to }) => frame >= from && frame < to);
   if (!piece) return { refused: `${layer.name} is not there at frame ${frame}; go to where its bar is.` };
-  const draft = paceBetween(project, compositionId, [layerId], piece.from, piece.to, wanted / total, 0, 'rest', newId);
-  return draft && 'patches' in draft ? { ...draft, event: 'timing.piece', label } : draft;
+  const draft = paceBetween(project, compositionId, [layerId], { from: piece.from, to: piece.to, rate: wanted / total, soft: 0, gives: 'rest' }, newId);
+  if (!draft || !('patches' in draft)) return draft;
+  const { told: _told, ...plain } = draft;
+  return { ...plain, event: 'timing.piece', label };
 }
 
 function withRate({ op, cuts = [], rates = [], rate, keys = {} }: Node, x: Frames, next: (now: number) => number): Readonly<Record<string, unknown>> | null {

@@ -9,6 +9,7 @@ import { layerPath } from '../document/paths';
 import { applyPatches, patchOf, type Patch } from '../document/patch';
 import type { Refused } from '../document/refused';
 import { reachLayer } from '../document/target';
+import { barsFollow } from './bar-follows';
 import { whatGave } from './what-gave';
 
 /** An operator of a layer. */
@@ -19,10 +20,11 @@ const SIDES: ReadonlySet<unknown> = new Set(['content', 'keys', 'both']);
 type Op = (typeof OPERATORS)[number]['op'];
 
 /** Sets fields of operators, the same on all of them; refused when the document could not hold the result. */
-export function setOperator(project: Project, compositionId: string, refs: readonly OperatorRef[], given: Readonly<Record<string, unknown>>): Draft | Refused | null {
+export function setOperator(project: Project, compositionId: string, refs: readonly OperatorRef[], given: Readonly<Record<string, unknown>>, follow = false): Draft | Refused | null {
   const patches: Patch[] = [];
   const touched: string[] = [];
-  let title = '';
+  const found: Layer[] = [];
+  let [title, op] = ['', ''];
   for (const { layer, node, path } of reachOperators(project, compositionId, refs)) {
     const fields = operatorFits(node.op, { ...node, ...given }) ? { ...given, ...(operatorOf(node.op)?.along?.(node as never, given as never) as object | undefined) } : given;
     const changed = Object.entries(fields).filter(([field, value]) => (node as Record<string, unknown>)[field] !== value);
@@ -30,18 +32,19 @@ export function setOperator(project: Project, compositionId: string, refs: reado
     if (changed.some(([field]) => field !== 'on' && !(field in node))) return { refused: 'That does not fit here.' };
     const why = whyNoOperator(layer, { ...node, ...fields } as OperatorEntry);
     if (why !== null) return { refused: touched.length + refs.length > 1 ? `${layer.name}: ${why}` : why };
-    title = titleOf(node.op);
+    [title, op] = [titleOf(node.op), node.op];
     touched.push(layer.id);
+    found.push(layer);
     patches.push(...changed.map(([field, value]) => patchOf([...path, 'by', node.id, field], (node as Record<string, unknown>)[field], value)));
   }
-  return touched.length === 0 ? null : { event: 'timing.set', label: `Change ${title} of ${nameOf(project, compositionId, touched)}`, patches };
+  return touched.length === 0 ? null : { event: 'timing.set', label: `Change ${title} of ${nameOf(project, compositionId, touched)}`, patches: follow ? [...patches, ...barsFollow(project, compositionId, patches, found, op)] : patches };
 }
 
 /**
  * Adds an operator at the end of layers' stacks, as it is born at the host's frame that is looked at. On one layer it tells
  * what it did and what gave, and offers to lengthen the bar where that now ends too early.
  */
-export function addOperator(project: Project, compositionId: string, layerIds: readonly string[], op: Op, frame: Frames, newId: () => string, born: Readonly<Record<string, unknown>> = {}): Made | Refused | null {
+export function addOperator(project: Project, compositionId: string, layerIds: readonly string[], op: Op, frame: Frames, newId: () => string, born: Readonly<Record<string, unknown>> = {}, follow = false): Made | Refused | null {
   const host = member(project.compositions.by, compositionId);
   const layers = layerIds.flatMap((id) => reachLayer(project, compositionId, id) ?? []);
   if (!host || layers.length === 0) return null;
@@ -61,10 +64,11 @@ export function addOperator(project: Project, compositionId: string, layerIds: r
     patches.push(...putLast(compositionId, layer, [node]));
   }
   const [only] = layers.length === 1 ? layers : [];
-  const gave = only ? whatGave(project, applyPatches(project, patches).project, host, only, op) : null;
+  const ends = follow ? barsFollow(project, compositionId, patches, layers, op) : [];
+  const gave = only && ends.length === 0 ? whatGave(project, applyPatches(project, patches).project, host, only, op) : null;
   return {
-    event: 'timing.add', label: `Add ${titleOf(op)} to ${nameOf(project, compositionId, layers.map((layer) => layer.id))}`, made, patches,
-    told: `${did}${only ? '' : `, on ${layers.length} layers`}${gave ? `; ${gave.words}` : '.'}`, ...(gave?.offer ? { offer: gave.offer } : {}),
+    event: 'timing.add', label: `Add ${titleOf(op)} to ${nameOf(project, compositionId, layers.map((layer) => layer.id))}`, made, patches: [...patches, ...ends],
+    told: `${did}${only ? '' : `, on ${layers.length} layers`}${gave ? `; ${gave.words}` : ends.length > 0 ? `; ${only ? 'its bar follows' : `${ends.length === 1 ? 'a bar follows' : `${ends.length} bars follow`}`}.` : '.'}`, ...(gave?.offer ? { offer: gave.offer } : {}),
   };
 }
 

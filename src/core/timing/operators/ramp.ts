@@ -3,6 +3,7 @@ import { defineOperator, pulled } from '../operator';
 import { caughtRate, percentOf } from '../rate-words';
 import { piecewise } from '../piecewise';
 import { straight, type Segment } from '../segment';
+import type { TimeMap } from '../time-map';
 
 /** So many frames after the last cut a further one stands that nobody has placed. */
 const NEXT = 30;
@@ -18,7 +19,7 @@ export const ramp = defineOperator({
   },
   tell: ({ cuts, rates }) => rates.map((rate, i) => `${percentOf(rate)}${i < cuts.length ? ` until ${tellTime(cuts[i]!)}` : ''}`).join(', '),
   did: ({ cuts, rates }) => (cuts.length === 0 ? `Plays at ${percentOf(rates[0] ?? 1)}` : `Plays at ${percentOf(rates[0] ?? 1)}, from frame ${tellTime(cuts[0]!)} on at ${percentOf(rates[1] ?? 1)}`),
-  prepare: ({ cuts, rates, blend: soft }) => piecewise(segmentsOf(cuts, rates, feetOf(cuts, soft))),
+  prepare: rampMap,
   // A second at half the rate from the playhead on, then as before.
   born: ({ at, second }) => {
     const from = Math.max(1, at);
@@ -75,6 +76,11 @@ export const ramp = defineOperator({
     { given: { cuts: [], rates: [0.5] }, x: 9, becomes: 4.5 },
   ],
 });
+
+/** The time that a ramp of such numbers makes of the one that comes in. */
+export function rampMap({ cuts, rates, blend: soft }: { readonly cuts: readonly number[]; readonly rates: readonly number[]; readonly blend: number | readonly (readonly [number, number])[] }): TimeMap {
+  return piecewise(segmentsOf(cuts, rates, feetOf(cuts, soft)));
+}
 
 /** How far the change of rate reaches before and after each cut, within the room that there is. */
 export function feetOf(cuts: readonly number[], soft: number | readonly (readonly [number, number])[]): readonly (readonly [before: number, after: number])[] {

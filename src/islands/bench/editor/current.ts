@@ -25,7 +25,7 @@ function workedOut(project: Project, gesture: Pulled): WorkedOut {
   let count = 0;
   const { draft } = work(project, gesture.event, { ...gesture.args, ...gesture.move } as never, () => `gesture ${++count}`);
   const done = draft && !('refused' in draft) ? draft : null;
-  const now = { project, gesture, seen: done ? applyPatches(project, done.patches).project : project, words: done?.label ?? (draft && 'refused' in draft ? draft.refused : null) };
+  const now = { project, gesture, seen: done ? applyPatches(project, done.patches).project : project, words: done?.told ?? done?.label ?? (draft && 'refused' in draft ? draft.refused : null) };
   lastSeen = [now, ...lastSeen].slice(0, 2);
   return now;
 }

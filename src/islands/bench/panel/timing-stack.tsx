@@ -5,7 +5,7 @@ import { sourceOf, timingOf } from '../../../core/scene';
 import { hasContentTime, member, type Composition, type Layer, type Project } from '../../../core/model';
 import { OPERATORS, operatorOf, type OperatorField, type OperatorFields } from '../../../core/timing';
 import { Button, IconButton, Menu, Select, TypedField, type Reading } from '../../../ui';
-import { addTiming } from '../editor/actions';
+import { addTiming, runAction } from '../editor/actions';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { followPointer } from '../follow-pointer';
 import { OperatorFormula } from '../formula/operator-formula';
@@ -27,7 +27,7 @@ export const TimingStack = memo(function TimingStack({ project, composition, lay
   const locked = layers.every((layer) => layer.locked);
   const what = layers.every((layer) => hasContentTime(layer.kind)) ? 'how the picture time runs inside this bar' : 'how the time of its keys runs';
   return (
-    <Group title="Timing" plain>
+    <Group title="Timing" plain beside={<BarFollows />}>
       {steps.length === 0 && <p className="pb-1.5 text-[12px] text-muted">{layers.length > 1 ? 'As it is, on all of them.' : `As it is: ${what}.`}</p>}
       <ol className="flex flex-col gap-1.5">
         {steps.map((step) => <OperatorRow key={`${step.node.id} ${step.refs.length}`} project={project} composition={composition} layers={layers} step={step} />)}
@@ -43,6 +43,15 @@ export const TimingStack = memo(function TimingStack({ project, composition, lay
     </Group>
   );
 });
+
+/** Whether bars follow what is done to their timing. */
+function BarFollows() {
+  const editor = useEditor();
+  const on = useEditorState((state) => state.settings.barFollows);
+  return (
+    <button type="button" aria-pressed={on} title={on ? 'A bar ends where its last picture is shown, and goes on to the end of the film under a loop: press to leave its ends alone' : 'A bar keeps its ends when its timing is changed: press to let it follow'} onClick={() => runAction(editor, 'timing.follows')} className={`float-right h-6 rounded-full px-2.5 text-[12px] whitespace-nowrap ${on ? 'bg-leaf/20 text-leaf ring-1 ring-leaf/60 ring-inset' : 'text-muted hover:bg-raised hover:text-paper'}`}>Bar follows</button>
+  );
+}
 
 function OperatorRow({ project, composition, layers, step }: Props & { readonly step: SharedStep }) {
   const editor = useEditor();
@@ -60,7 +69,7 @@ function OperatorRow({ project, composition, layers, step }: Props & { readonly 
   const map = prepared && [...prepared.steps, ...prepared.keySteps].find((one) => one.id === node.id)?.map;
   const [first, ...also] = refs as readonly [(typeof refs)[number], ...typeof refs];
   const meant = { composition: composition.id, ...first, also };
-  const set = (fields: Readonly<Record<string, unknown>>) => editor.do('timing.set', { ...meant, fields });
+  const set = (fields: Readonly<Record<string, unknown>>) => editor.do('timing.set', { ...meant, fields, follow: editor.store.getState().settings.barFollows });
   const off = nodes.every((one) => one.off);
   const locked = layers.every((one) => one.locked);
   const tells = off ? 'off' : definition!.tell(node as never);

@@ -7,6 +7,7 @@ import { useEditor, useEditorState } from '../editor/editor-context';
 import { gestureIds } from '../editor/fresh-id';
 import { readNumber, showNumber } from '../panel/read-number';
 import { PulledLine } from './pulled-line';
+import { Strip } from './strip';
 
 type Value = number | string | null;
 
@@ -80,26 +81,39 @@ export function AskStrip() {
     if (made) now.then?.(editor, made, values, before);
   }
   return (
-    <div ref={box} role="group" aria-label={ask.title} className="absolute inset-x-0 top-0 z-20 flex min-h-9 flex-wrap items-center gap-x-2 gap-y-1 bg-raised px-3 py-1.5 text-[12.5px] shadow-lg">
-      <span className="max-w-[36%] shrink-0 truncate text-muted" title={words}>{words}</span>
+    <Strip ref={box} name={ask.title}>
+      <span className="max-w-full text-muted">{words}</span>
       {shown.map((field) => field.kind === 'line'
         ? <PulledLine key={field.name} label={field.label} at={field.at(asking.values)} says={field.says(asking.values)} pulled={(by, from) => field.pulled(from, by)} values={asking.values} set={setAll} />
-        : <Field key={field.name} tight={shown.length > 5} field={field} value={asking.values[field.name] ?? null} set={(value) => setAll({ [field.name]: value })} />)}
+        : <Field key={field.name} tight={shown.length > 5} field={field} values={asking.values} value={asking.values[field.name] ?? null} set={(value) => setAll(value !== null && typeof value === 'object' ? value : { [field.name]: value })} />)}
       <span className="flex min-w-52 flex-1 items-center gap-2">
-        <span className="min-w-0 grow truncate text-right text-[12px] text-muted" role="status" title={outcome}>{outcome}</span>
+        <span className="min-w-0 grow text-right text-[12px] text-muted" role="status">{outcome}</span>
         <Button className="h-6! shrink-0" onClick={() => close(false)}>Let go</Button>
         <Button className="h-6! shrink-0" tone="strong" onClick={() => close(true)}>{ask.does}</Button>
       </span>
-    </div>
+    </Strip>
   );
 }
 
-function Field({ field, tight, value, set }: { readonly field: Exclude<AskField, { kind: 'line' }>; /** There are many beside it. */ readonly tight: boolean; readonly value: Value; readonly set: (value: Value) => void }) {
+function Field({ field, tight, values, value, set }: { readonly field: Exclude<AskField, { kind: 'line' }>; /** There are many beside it. */ readonly tight: boolean; readonly values: AskValues; readonly value: Value; readonly set: (value: Value | AskValues) => void }) {
   return (
     <>
       {field.before !== undefined && <span className="shrink-0 text-muted">{field.before}</span>}
-      {field.kind === 'choice' ? <span className={`shrink-0 ${tight ? 'w-[118px]' : 'w-36'}`}><Select label={field.label} tone="inset" value={value as string} onChange={set} options={field.options} /></span> : field.kind === 'formula' ? <FormulaField field={field} value={String(value ?? '')} set={set} /> : <NumberField field={field} value={value as number | null} set={set} />}
+      {field.kind === 'choice' && field.chips ? <Chips field={field} values={values} value={String(value)} set={set} /> : field.kind === 'choice' ? <span className={`shrink-0 ${tight ? 'w-[118px]' : 'w-36'}`}><Select label={field.label} tone="inset" value={value as string} onChange={set} options={field.options} /></span> : field.kind === 'formula' ? <FormulaField field={field} value={String(value ?? '')} set={set} /> : <NumberField field={field} value={value as number | null} set={set} />}
     </>
+  );
+}
+
+/** A choice whose answers all stand there, a press each. */
+function Chips({ field, values, value, set }: { readonly field: Extract<AskField, { kind: 'choice' }>; readonly values: AskValues; readonly value: string; readonly set: (value: string) => void }) {
+  const editor = useEditor();
+  const offered = field.chips!(editor.store.getState(), values);
+  return (
+    <span role="radiogroup" aria-label={field.label} className="flex flex-wrap items-center gap-1">
+      {field.options.filter(([one]) => offered.includes(one)).map(([one, words]) => (
+        <button key={one} type="button" role="radio" aria-checked={one === value} onClick={() => set(one)} className={`h-6 rounded-full px-2 text-[12px] ring-1 ring-inset ${one === value ? 'bg-leaf text-ground ring-leaf' : 'text-paper ring-line hover:bg-lifted'}`}>{words}</button>
+      ))}
+    </span>
   );
 }
 
@@ -121,12 +135,14 @@ function meantFrames(text: string, now: number, duration: number, frame: number)
   return percent === undefined ? null : Math.round((now * Number(percent.replace(',', '.'))) / 100);
 }
 
-function NumberField({ field, value, set }: { readonly field: Extract<AskField, { kind: 'number' }>; readonly value: number | null; readonly set: (value: number | null) => void }) {
+function NumberField({ field, value, set }: { readonly field: Extract<AskField, { kind: 'number' }>; readonly value: number | null; readonly set: (value: number | null | AskValues) => void }) {
   const editor = useEditor();
   const composition = useEditorState((state) => current(state));
   const now = value ?? field.least ?? 0;
   const kept = (next: number) => Math.min(field.most ?? Infinity, Math.max(field.least ?? -Infinity, next));
-  const read = (text: string): Reading<number | null> => {
+  const read = (text: string): Reading<number | null | AskValues> => {
+    const said = field.reads?.(text, editor.store.getState());
+    if (said) return { ok: true, value: said, read: text.trim() };
     if (field.blank !== undefined && text.trim() === '') return { ok: true, value: null, read: field.blank };
     const named = field.unit === 'f' ? meantFrames(text, now, composition.duration, editor.store.getState().frame) : null;
     const reading = named !== null ? ({ ok: true, value: named, read: `${named} f` } as const) : field.unit === 'f' ? readNumber(text, now, 'f', { at: 0, rate: composition.rate, tempo: composition.tempo }) : readNumber(text, now, field.unit);

@@ -1,7 +1,7 @@
 import { keyedTracks, keyTimesOf, unbent } from '../../../core/scene';
 import { framesOf, keyName, NO_MOMENTS, shiftLimits, stretchFactor, withRipple, withTogether, type Event, type KeyRef, type MarkerRef, type Moments } from '../../../core/commands';
 import { inOrder, inTime, member, type Composition, type Project } from '../../../core/model';
-import { frameOfBeat, beatAt } from '../../../core/time';
+import { frameOfBeat, nearestFrame, beatAt } from '../../../core/time';
 import type { Selection } from '../editor/state';
 import type { Grip, Hit, PullHow } from './hit';
 import { keyNames } from './pegs';
@@ -87,8 +87,8 @@ export function limitsOf(drag: Drag, moments: Moments | null, project: Project, 
 /** Something that a drag may be caught by, and its name for the word that says so. */
 export type Catch = { readonly at: number; readonly name: string };
 
-/** Moments that catch a drag: the playhead, the range, ends, keys and markers of what does not move, and beats. */
-export function catchesFor(project: Project, composition: Composition, moving: Moments | null, drag: Drag, frame: number, near: readonly [from: number, to: number]): readonly Catch[] {
+/** Moments that catch a drag: the playhead, the range, ends, keys and markers of what does not move, and beats: at the frame nearest to them, or `between` frames too. */
+export function catchesFor(project: Project, composition: Composition, moving: Moments | null, drag: Drag, frame: number, near: readonly [from: number, to: number], between = false): readonly Catch[] {
   // One name for each moment is enough, and few moments keep a drag light: a thousand layers may have forty keys each.
   const byFrame = new Map<number, Catch>();
   const add = (at: number, name: string) => {
@@ -120,7 +120,10 @@ export function catchesFor(project: Project, composition: Composition, moving: M
   }
   for (const marker of inTime(composition.markers)) if (!markers.has(JSON.stringify([null, marker.id]))) add(marker.at, marker.name || 'marker');
   const { tempo, rate } = composition;
-  if (tempo) for (let beat = Math.floor(beatAt(Math.max(0, near[0]), tempo, rate)); beat <= Math.ceil(beatAt(Math.min(composition.duration, near[1]), tempo, rate)); beat++) add(frameOfBeat(beat, tempo, rate), 'beat');
+  if (tempo) for (let beat = Math.floor(beatAt(Math.max(0, near[0]), tempo, rate)); beat <= Math.ceil(beatAt(Math.min(composition.duration, near[1]), tempo, rate)); beat++) {
+    const at = frameOfBeat(beat, tempo, rate);
+    add(between ? at : nearestFrame(at), 'beat');
+  }
   return [...byFrame.values()];
 }
 

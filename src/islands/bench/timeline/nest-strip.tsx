@@ -4,8 +4,8 @@ import { member } from '../../../core/model';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import type { Revisable, TimelineView } from '../editor/state';
 import { useEndByPress } from '../end-by-press';
-import { followPointer } from '../follow-pointer';
-import { xOf } from './scale';
+import { RulerPegs } from './ruler-pegs';
+import { Strip } from './strip';
 
 type NestArgs = { readonly composition: string; readonly layers: readonly string[]; readonly outside: readonly Rider[]; readonly span: readonly [number, number]; readonly boxes?: Readonly<Record<string, readonly [number, number, number, number] | null>> };
 
@@ -38,7 +38,7 @@ export function NestStrip() {
   if (!made) return null;
   const flip = (rider: Rider, outside: boolean) => editor.revise({ outside: outside ? made.args.outside.filter((one) => one !== rider) : [...made.args.outside, rider] });
   return (
-    <div data-revise role="group" aria-label="What rides outside the new nest" className="absolute inset-x-0 top-0 z-20 flex h-9 items-center gap-1.5 bg-raised px-3 shadow-lg">
+    <Strip data-revise name="What rides outside the new nest">
       <span className="mr-1 shrink-0 text-[12.5px] text-muted">Rides outside</span>
       {riders.map(({ rider, outside, why }) => (
         <button
@@ -48,40 +48,15 @@ export function NestStrip() {
           className={`h-6 shrink-0 rounded-full px-2.5 text-[12px] ring-1 ring-inset ${outside ? 'bg-leaf text-ground ring-leaf' : 'text-paper ring-line hover:bg-lifted'} ${why === null ? '' : 'opacity-55'}`}
         >{NAMES[rider]}</button>
       ))}
-      <span role="status" className="min-w-0 grow truncate text-right text-[12px] text-muted">{told ?? `frames ${made.args.span[0]} to ${made.args.span[1]} · Enter closes`}</span>
-    </div>
+      <span role="status" className="min-w-0 grow text-right text-[12px] text-muted">{told ?? `frames ${made.args.span[0]} to ${made.args.span[1]} · Enter closes`}</span>
+    </Strip>
   );
 }
 
 /** The span of a new nest as two pegs on the ruler. */
-export function NestPegs({ view, duration }: { readonly view: TimelineView; readonly duration: number }) {
+export function NestPegs(ruler: { readonly view: TimelineView; readonly width: number; readonly duration: number; readonly setCaught: (frame: number | null) => void }) {
   const made = useNew();
   const editor = useEditor();
-  const [pulled, setPulled] = useState<readonly [number, number] | null>(null);
   if (!made) return null;
-  const span = pulled ?? made.args.span;
-  const inside = ([from, to]: readonly [number, number], end: 0 | 1, at: number): readonly [number, number] => (end === 0 ? [Math.max(0, Math.min(Math.round(at), to - 1)), to] : [from, Math.min(duration, Math.max(Math.round(at), from + 1))]);
-  const pull = (end: 0 | 1, event: React.PointerEvent<HTMLElement>) => {
-    event.stopPropagation();
-    const from = event.clientX;
-    const began = made.args.span;
-    let next = began;
-    followPointer(event.currentTarget, event.pointerId, (moved) => setPulled((next = inside(began, end, began[end] + (moved.clientX - from) / view.pixelsPerFrame))), (keep) => {
-      setPulled(null);
-      if (keep && next !== began) editor.revise({ span: [...next] });
-    });
-  };
-  return ([0, 1] as const).map((end) => (
-    <button
-      key={end} type="button" data-revise role="slider" aria-label={end === 0 ? 'Where the new nest begins' : 'Where the new nest ends'} aria-valuenow={span[end]} aria-valuemin={0} aria-valuemax={duration} aria-valuetext={`frame ${span[end]}`} title={`${end === 0 ? 'Begins at' : 'Ends before'} frame ${span[end]}: drag, or arrow keys`}
-      onPointerDown={(event) => pull(end, event)}
-      onKeyDown={(event) => {
-        if (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight') return;
-        event.preventDefault();
-        event.stopPropagation();
-        editor.revise({ span: [...inside(span, end, span[end] + (event.key === 'ArrowLeft' ? -1 : 1) * (event.shiftKey ? 10 : 1))] });
-      }}
-      className="absolute top-1 z-10 h-6 w-[9px] -translate-x-1/2 cursor-ew-resize touch-none rounded-[3px] bg-leaf ring-2 ring-ground" style={{ left: xOf(span[end], view) }}
-    />
-  ));
+  return <RulerPegs {...ruler} ends={made.args.span} names={['Where the new nest begins', 'Where the new nest ends']} set={(span) => editor.revise({ span: [...span] })} />;
 }

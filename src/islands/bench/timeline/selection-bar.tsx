@@ -57,7 +57,7 @@ export function SelectionBar({ rows, view, scroll, height, width, setCaught }: P
     const from = event.clientX;
     const ids = gestureIds();
     const base = { ...args, around, factor: 1 };
-    const catches = catchesFor(project, composition, { ...NO_MOMENTS, keys }, { kind: 'moveKeys', refs: keys }, editor.store.getState().frame, [frameOf(-200, view), frameOf(width + 200, view)]);
+    const catches = catchesFor(project, composition, { ...NO_MOMENTS, keys }, { kind: 'moveKeys', refs: keys }, editor.store.getState().frame, [frameOf(-200, view), frameOf(width + 200, view)], editor.store.getState().settings.betweenFrames);
     const length = Math.abs(at - around);
     let factor = 1;
     followPointer(event.currentTarget, event.pointerId, (next) => {
@@ -80,7 +80,7 @@ export function SelectionBar({ rows, view, scroll, height, width, setCaught }: P
     event.stopPropagation();
     const from = event.clientX;
     const base = { ...NO_MOMENTS, composition: composition.id, keys: [...keys], by: 0 };
-    const catches = catchesFor(project, composition, { ...NO_MOMENTS, keys }, { kind: 'moveKeys', refs: keys }, editor.store.getState().frame, [frameOf(-200, view), frameOf(width + 200, view)]);
+    const catches = catchesFor(project, composition, { ...NO_MOMENTS, keys }, { kind: 'moveKeys', refs: keys }, editor.store.getState().frame, [frameOf(-200, view), frameOf(width + 200, view)], editor.store.getState().settings.betweenFrames);
     let by = 0;
     followPointer(event.currentTarget, event.pointerId, (next) => {
       const snaps = editor.store.getState().settings.snap && !next.altKey;

@@ -7,9 +7,9 @@ import { useEditor, useEditorState } from '../editor/editor-context';
 import { useEndByPress } from '../end-by-press';
 import { sequenceAt, type BroughtSequence } from '../library/picture-sequence';
 import { readNumber, showNumber } from '../panel/read-number';
+import { Strip } from './strip';
 
 const RATES: readonly Rate[] = [[8, 1], [12, 1], [15, 1], [24, 1], [25, 1], [30, 1], [60, 1]];
-const STRIP = 'absolute inset-x-0 top-0 z-20 flex h-9 items-center gap-2 bg-raised px-3 text-[12.5px] shadow-lg';
 
 /** Asks once at which rate a sequence of pictures that just came in is played. */
 export function SequenceRate() {
@@ -22,14 +22,14 @@ export function SequenceRate() {
   const own = current(editor.store.getState()).rate;
   const rates = [...RATES, own].filter((rate, i, all) => all.findIndex((one) => one.join() === rate.join()) === i).sort((a, b) => framesPerSecond(a) - framesPerSecond(b));
   return (
-    <div data-revise role="group" aria-label="At which rate the pictures are played" className={STRIP}>
+    <Strip data-revise name="At which rate the pictures are played">
       <span className="shrink-0 text-muted">{about.pictures.length} pictures of {about.name}, a frame each, at</span>
       {rates.map((rate) => (
         <button key={rate.join()} type="button" aria-pressed={rate.join() === now.join()} aria-label={`${showNumber(framesPerSecond(rate))} fps`} onClick={() => editor.revise(sequenceAt(editor, about, rate))} className={`h-6 shrink-0 rounded-full px-2.5 font-mono text-[12px] ring-1 ring-inset ${rate.join() === now.join() ? 'bg-leaf text-ground ring-leaf' : 'ring-line hover:bg-lifted'}`}>{showNumber(framesPerSecond(rate))}</button>
       ))}
       <span className="text-muted">fps</span>
-      <span className="min-w-0 grow truncate text-right text-[12px] text-muted">Enter closes</span>
-    </div>
+      <span className="min-w-0 grow text-right text-[12px] text-muted">Enter closes</span>
+    </Strip>
   );
 }
 
@@ -46,10 +46,10 @@ export function PasteStrip() {
   const { apart = 0, layers } = revisable.args as { readonly apart?: number; readonly layers: readonly string[] };
   const set = (value: number) => void editor.revise({ apart: value });
   return (
-    <div data-revise role="group" aria-label="How far apart the pasted keys lie" className={STRIP} onKeyDown={(event) => { if (event.key === 'Escape') editor.set({ revisable: null }); }}>
+    <Strip data-revise name="How far apart the pasted keys lie" onKeyDown={(event) => { if (event.key === 'Escape') editor.set({ revisable: null }); }}>
       <span className="shrink-0 text-muted">Pasted onto {layers.length} layers, each later by</span>
       <span ref={field} className="w-20"><TypedField label="Frames between layers" tone="inset" edited={showNumber(apart)} shown={`${showNumber(apart)} f`} onSet={set} onStep={(by, large) => set(apart + by * (large ? 10 : 1))} read={(text) => readNumber(text, apart, 'f', { at: 0, rate: composition.rate, tempo: composition.tempo })} /></span>
-      <span className="min-w-0 grow truncate text-right text-[12px] text-muted">a number, 0.2s or 1b · Enter closes</span>
-    </div>
+      <span className="min-w-0 grow text-right text-[12px] text-muted">a number, 0.2s or 1b · Enter closes</span>
+    </Strip>
   );
 }

@@ -6,11 +6,11 @@ import { showProblem, ticksOf } from '../editor/problems';
 import type { EditorState, TimelineView } from '../editor/state';
 import { followPointer } from '../follow-pointer';
 import { useStaged } from '../staged';
-import { AskStrip } from './ask-strip';
+import { AskPegs } from './ask-pegs';
 import { HappensMarks } from './happens-marks';
 import { useAfterPicture } from './after-picture';
 import { crispContext, useSize } from './crisp-canvas';
-import { catchesFor, foretell, snapDrag } from './drag';
+import { foretell, snapDrag } from './drag';
 import { drawRuler, RULER_HEIGHT } from './draw-ruler';
 import { drawTracks } from './draw-tracks';
 import { HandleList } from './handle-list';
@@ -19,17 +19,19 @@ import { Heads } from './heads';
 import type { Hit } from './hit';
 import { hitTest } from './hit-test';
 import { KeyList } from './key-list';
-import { NestPegs, NestStrip } from './nest-strip';
+import { NestPegs } from './nest-strip';
 import { problemUnder } from './problem-under';
 import { openTracksMenu, pressTracks } from './press-tracks';
 import { RigidEdgeList } from './rigid-edge-list';
 import { buildRows, firstRows } from './rows/build-rows';
 import { frameOf, panBy, shownView, xOf, zoomAt } from './scale';
-import { PasteStrip, SequenceRate } from './sequence-strip';
+import { rulerCatches } from './ruler-pegs';
+import { Strips } from './strips';
 import { SelectionBar } from './selection-bar';
 import { shiftOf } from './shift';
 import { useActivity } from './use-activity';
 import { TimelineBar } from './timeline-bar';
+import { TurnNumbers } from './turn-numbers';
 
 /** How near the end of the play range a press on the ruler takes it, in pixels. */
 const RANGE_REACH = 6;
@@ -144,8 +146,7 @@ export function Timeline() {
     if (end === null) {
       editor.seek(frameAt(event.clientX));
       // With Snap on, the playhead is caught while it is dragged; where it was pressed it goes exactly.
-      const now = editor.store.getState();
-      const catches = now.settings.snap ? catchesFor(project, composition, null, { kind: 'pan' }, -1, [frameOf(-200, view), frameOf(width + 200, view)]).filter(({ at }) => at < composition.duration) : [];
+      const catches = rulerCatches(editor, view, width, false).filter(({ at }) => at < composition.duration);
       return followPointer(event.currentTarget, event.pointerId, (next) => {
         const raw = frameOf(next.clientX - left, view);
         const { by, caught: found } = snapDrag(raw, [0], next.altKey ? [] : catches, CATCH / view.pixelsPerFrame, [-Infinity, Infinity]);
@@ -156,11 +157,16 @@ export function Timeline() {
     // The play range is pulled by its ends.
     const { range } = current(editor.store.getState());
     let wanted: readonly [number, number] | null = null;
+    const catches = rulerCatches(editor, view, width);
     followPointer(event.currentTarget, event.pointerId, (next) => {
-      const at = Math.round(frameOf(next.clientX - left, view));
+      const { by: at, caught: found } = snapDrag(frameOf(next.clientX - left, view), [0], next.altKey ? [] : catches, CATCH / view.pixelsPerFrame, [-Infinity, Infinity]);
+      setCaught(found?.at ?? null);
       wanted = end === 'from' ? [Math.max(0, Math.min(at, range[1] - 1)), range[1]] : [range[0], Math.min(duration, Math.max(at, range[0] + 1))];
       editor.tryOut('composition.set', { composition: composition.id, fields: { range: wanted } });
-    }, (keep) => (keep && wanted ? editor.do('composition.set', { composition: composition.id, fields: { range: wanted } }) : editor.letGo()));
+    }, (keep) => {
+      setCaught(null);
+      return keep && wanted ? editor.do('composition.set', { composition: composition.id, fields: { range: wanted } }) : editor.letGo();
+    });
   };
   const rangeEnd = (x: number, y: number): 'from' | 'to' | null => {
     if (y < RULER_HEIGHT - 12) return null;
@@ -208,7 +214,7 @@ export function Timeline() {
   const foretold = told ? null : (wrong ?? foretell(hit, state.selection, composition));
 
   return (
-    <section aria-label="Timeline" className="grid h-full min-h-0 grid-cols-[250px_minmax(0,1fr)] grid-rows-[32px_52px_minmax(0,1fr)] bg-ground">
+    <section aria-label="Timeline" className="grid h-full min-h-0 grid-cols-[250px_minmax(0,1fr)] grid-rows-[32px_52px_auto_minmax(0,1fr)] bg-ground">
       <TimelineBar />
       <div className="flex items-end justify-end bg-panel pr-1 pb-0.5">
         <button type="button" onClick={() => editor.setSettings({ unit: state.settings.unit === 'seconds' ? 'frames' : 'seconds' })} aria-label={`The ruler counts ${state.settings.unit}`} title="What the ruler counts: seconds or frames" className="h-6 w-fit rounded-md px-2 text-right text-[12px] text-muted hover:bg-raised hover:text-paper">{state.settings.unit}</button>
@@ -216,10 +222,12 @@ export function Timeline() {
       <div className="relative overflow-hidden bg-panel">
         <canvas ref={ruler} aria-label="Ruler" role="img" style={{ width, height: RULER_HEIGHT }} className="block cursor-pointer" onPointerDown={onRuler}
           onPointerMove={onRulerHover} />
-        <NestPegs view={view} duration={duration} />
+        <NestPegs view={view} width={width} duration={duration} setCaught={setCaught} />
+        <AskPegs view={view} width={width} duration={duration} setCaught={setCaught} />
         <HappensMarks view={view} width={width} />
         <Playhead view={view} head />
       </div>
+      <Strips />
       {stage < 3 ? <div className="bg-panel" /> : <Heads {...heads} scroller={scroller} onScroll={setScroll} />}
       <div ref={pane} className="relative min-h-0 touch-none overflow-hidden">
         <canvas
@@ -228,11 +236,8 @@ export function Timeline() {
           onContextMenu={(event) => { event.preventDefault(); openTracksMenu(editor, hitUnder(event), event.clientX, event.clientY); }}
         />
         <Playhead view={view} />
-        <NestStrip />
-        <SequenceRate />
-        <PasteStrip />
         <SelectionBar rows={rows} view={view} scroll={scroll} height={height} width={width} setCaught={setCaught} />
-        <AskStrip />
+        <TurnNumbers rows={rows} view={view} scroll={scroll} height={height} width={width} />
         {told && <output className="pointer-events-none absolute z-10 rounded-md bg-deep/95 px-2 py-1 font-mono text-[12px] whitespace-nowrap ring-1 ring-line" style={{ left: Math.max(4, Math.min(told.x + 12, width - 260)), top: Math.max(2, told.y - 30) }}>{told.text}</output>}
         <KeyList project={heads.project} composition={heads.composition} />
         <HandleList project={heads.project} composition={heads.composition} />

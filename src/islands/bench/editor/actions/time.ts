@@ -49,7 +49,7 @@ const toCatch = (direction: 1 | -1) => (editor: Editor) => {
   const moments = { ...NO_MOMENTS, keys: state.selection.keys, markers: state.selection.markers };
   const own = framesOf(state.project, composition, moments);
   const edge = direction > 0 ? Math.max(...own) : Math.min(...own);
-  const caught = catchesFor(state.project, composition, moments, { kind: 'moveKeys', refs: moments.keys }, state.frame, [-Infinity, Infinity]).filter(({ at, name }) => (at - edge) * direction > 1e-6 && name !== 'playhead');
+  const caught = catchesFor(state.project, composition, moments, { kind: 'moveKeys', refs: moments.keys }, state.frame, [-Infinity, Infinity], state.settings.betweenFrames).filter(({ at, name }) => (at - edge) * direction > 1e-6 && name !== 'playhead');
   const [next] = [...caught].sort((a, b) => (a.at - b.at) * direction);
   if (!next || own.length === 0) return editor.say(direction > 0 ? 'There is nothing to catch after them.' : 'There is nothing to catch before them.');
   if (editor.nudge(`catch ${JSON.stringify([moments.keys, moments.markers])}`, 'time.shift', { ...moments, by: next.at - edge, near: edge })) editor.say(`At ${next.name}, frame ${Math.round(next.at * 100) / 100}.`);

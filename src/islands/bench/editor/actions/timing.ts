@@ -12,7 +12,7 @@ export function addTiming(editor: Editor, op: Operator['op']): void {
   const free = chosenLayers(state).filter((layer) => !layer.locked).map((layer) => layer.id);
   const [layer, ...also] = free;
   if (layer === undefined) return editor.say('What is selected is locked.');
-  const made = editor.do('timing.add', { composition: current(state).id, layer, also, op, frame: state.frame });
+  const made = editor.do('timing.add', { composition: current(state).id, layer, also, op, frame: state.frame, follow: state.settings.barFollows });
   if (made && also.length === 0) editor.select({ operator: (made.made?.[0] as string | undefined) ?? null });
 }
 
@@ -59,7 +59,11 @@ export const TIMING_ACTIONS: readonly Action[] = [
   },
   {
     id: 'timing.even', title: 'This piece back to 100 %', group: 'Time', also: 'ramp remap rate normal speed reset', whyNot: (state) => needsOne(state) ?? (chosenLayers(state)[0]!.timing.order.length === 0 ? `${chosenLayers(state)[0]!.name} has no timing.` : null),
-    run: (editor) => { const state = editor.store.getState(); editor.do('timing.even', { layer: state.selection.layers[0]!, frame: state.frame }); },
+    run: (editor) => { const state = editor.store.getState(); editor.do('timing.even', { layer: state.selection.layers[0]!, frame: state.frame, follow: state.settings.barFollows }); },
+  },
+  {
+    id: 'timing.follows', title: 'The bar follows its timing', group: 'Time', also: 'length end loop ramp lengthen', isOn: (state) => state.settings.barFollows,
+    run: (editor) => editor.setSettings({ barFollows: !editor.store.getState().settings.barFollows }),
   },
   {
     id: 'timing.cues', title: (state) => `Let markers of ${whom(state)} fire the moves inside`, group: 'Time', also: 'cue trigger activity propose', whyNot: (state) => needsLayers(state) ?? (chosenLayers(state).some((layer) => layer.kind === 'nest') ? null : 'Select a nest first.'),

@@ -11,7 +11,7 @@ type OfAnyField = { readonly name: string; readonly label: string; readonly befo
 
 /** A number, a choice or a formula that an edit needs to be told, or a line that is pulled up and down. A number with a `blank` may be left out, which that says. */
 export type AskField =
-  | (OfAnyField & { readonly kind: 'number'; readonly unit: 'f' | '%' | ''; readonly least?: number; readonly most?: number; readonly blank?: string })
+  | (OfAnyField & { readonly kind: 'number'; readonly unit: 'f' | '%' | ''; readonly least?: number; readonly most?: number; readonly blank?: string; /** What words typed there say of several fields at once; null of a plain number. */ readonly reads?: (text: string, state: EditorState) => AskValues | null })
   | (OfAnyField & {
     readonly kind: 'line';
     /** The line as it runs from 0 to 1, and what it is now in words. */
@@ -21,7 +21,7 @@ export type AskField =
     readonly pulled: (values: AskValues, by: number) => AskValues;
   })
   | (OfAnyField & { readonly kind: 'formula'; /** What is wrong with one, in a sentence. */ readonly fault: (state: EditorState, text: string) => string | null })
-  | (OfAnyField & { readonly kind: 'choice'; readonly options: readonly (readonly [value: string, words: string])[] });
+  | (OfAnyField & { readonly kind: 'choice'; readonly options: readonly (readonly [value: string, words: string])[]; /** Each is a press of its own, and none is hidden in a list; those that cannot be meant now are left out. */ readonly chips?: (state: EditorState, values: AskValues) => readonly string[] });
 
 export type AskValues = Readonly<Record<string, number | string | null>>;
 

@@ -26,4 +26,5 @@ export const ASK_ACTIONS: readonly Action[] = ASKS.map((ask): Action => ({
   run: (editor) => openAsk(editor, ask.id),
 }));
 
+export { pullTurn, turnsAsked } from './stagger';
 export type { Ask, AskField, AskValues } from './ask';

@@ -1,8 +1,14 @@
+import { keyMomentsOf, timingOf } from '../../../../core/scene';
 import { hull } from '../../../../core/time';
+import { pieces } from '../../../../core/timing';
 import { chosenLayers, needsLayers, whom } from '../actions/action';
 import { current } from '../current';
+import type { Layer } from '../../../../core/model';
 import type { EditorState } from '../state';
 import { defineAsk, num, type Ask } from './ask';
+
+/** Cuts of time beyond so many are no help to say which part is meant. */
+const MOST = 200;
 
 const GIVES = [['bar', 'the bar gives'], ['film', 'bar and film give'], ['rest', 'its end gives'], ['others', 'the other parts give'], ['before', 'what is before gives'], ['after', 'what is after gives']] as const;
 
@@ -10,16 +16,34 @@ export const stand = defineAsk({
   id: 'timing.stand', title: 'Stand here for a while', group: 'Time', keys: ['P'], also: 'pause hold freeze still wait stop', whyNot: needsLayers, does: 'Stand',
   words: (state) => `${whom(state)} stands at ${state.frame} for`,
   fields: [{ kind: 'number', name: 'for', label: 'Frames to stand', unit: 'f', least: 1, blank: 'to the end' }, { kind: 'number', name: 'soft', before: 'soft over', label: 'Frames over which it slows down, and speeds up again', unit: 'f', least: 0 }, { kind: 'choice', name: 'gives', label: 'What gives', options: GIVES }],
-  born: (state) => { const { rate } = current(state); return { for: Math.round(rate[0] / rate[1]), soft: 0, gives: 'bar' }; },
+  born: (state) => { const { rate } = current(state); return { for: Math.round(rate[0] / rate[1]), soft: 0, gives: state.settings.barFollows ? 'bar' : 'rest' }; },
   step: (state, values) => ({ event: 'timing.stand', args: { layers: state.selection.layers, frame: state.frame, for: values['for'], soft: num(values, 'soft'), gives: values['gives'] } }),
 });
 
-/** The part that is meant: the play range where it is a part of the film, else a second from the playhead. */
+/** The part that is meant: the play range where it is a part of the film, else from peg or cut to peg or cut around the playhead; a second from there where there are none. */
 function part(state: EditorState): { readonly from: number; readonly to: number } {
-  const { range, duration, rate } = current(state);
+  const open = current(state);
+  const { range, duration, rate } = open;
   if (range[0] > 0 || range[1] < duration) return { from: range[0], to: range[1] };
-  const end = hull(chosenLayers(state)[0]?.spans ?? [])?.[1] ?? duration;
-  return { from: state.frame, to: Math.max(state.frame + 2, Math.min(end, state.frame + Math.round(rate[0] / rate[1]))) };
+  const [layer] = chosenLayers(state);
+  const [begin, end] = hull(layer?.spans ?? []) ?? [0, duration];
+  const inside = layer ? momentsIn(state, layer, begin, end) : [];
+  if (inside.length === 0 || state.frame < begin || state.frame >= end) return { from: state.frame, to: Math.max(state.frame + 2, Math.min(end, state.frame + Math.round(rate[0] / rate[1]))) };
+  return { from: Math.max(begin, ...inside.filter((at) => at <= state.frame)), to: Math.min(end, ...inside.filter((at) => at > state.frame)) };
+}
+
+/** Frames inside a bar at which a layer has a key, is cut, or its time changes its pace. */
+function momentsIn(state: EditorState, layer: Layer, begin: number, end: number): readonly number[] {
+  const { stack, source } = timingOf(state.project, current(state), layer);
+  const cuts: number[] = [];
+  let before: number | null = null;
+  for (const { from, kind, rate } of pieces(source ? stack.content : stack.keys, begin, end)) {
+    const pace = kind === 'curved' ? Number.NaN : rate(from);
+    if (before !== null && Math.abs(pace - before) > 1e-6) cuts.push(from);
+    before = Number.isNaN(pace) ? before : pace;
+    if (cuts.length > MOST) break;
+  }
+  return [...keyMomentsOf(state.project, current(state), layer), ...layer.spans.flat(), ...cuts].map(Math.round).filter((at) => at > begin && at < end);
 }
 
 export const pace = defineAsk({
@@ -29,8 +53,8 @@ export const pace = defineAsk({
     { kind: 'number', name: 'rate', label: 'Percent', unit: '%' }, { kind: 'number', name: 'from', before: 'from', label: 'First frame of the part', unit: 'f' }, { kind: 'number', name: 'to', before: 'to', label: 'Frame after the part', unit: 'f' },
     { kind: 'number', name: 'soft', before: 'soft over', label: 'Frames of each change', unit: 'f', least: 0 }, { kind: 'choice', name: 'gives', label: 'What gives', options: GIVES },
   ],
-  born: (state) => ({ rate: 200, ...part(state), soft: 10, gives: 'bar' }),
-  step: (state, values) => (num(values, 'to') <= num(values, 'from') ? null : { event: 'timing.pace', args: { layers: state.selection.layers, from: num(values, 'from'), to: num(values, 'to'), rate: num(values, 'rate') / 100, soft: num(values, 'soft'), gives: values['gives'] } }),
+  born: (state) => ({ rate: 200, ...part(state), soft: 10, gives: state.settings.barFollows ? 'bar' : 'rest' }),
+  step: (state, values) => (num(values, 'to') <= num(values, 'from') ? null : { event: 'timing.pace', args: { layers: state.selection.layers, from: num(values, 'from'), to: num(values, 'to'), rate: num(values, 'rate') / 100, soft: num(values, 'soft'), gives: values['gives'], ripple: state.settings.ripple } }),
 });
 
 export const backwards = defineAsk({

@@ -1,0 +1,39 @@
+import { layerPath } from '../document/paths';
+import { applyPatches, patchOf, type Patch } from '../document/patch';
+import { member, type Layer, type Project } from '../../model';
+import { clipSpan, hull, type Frames } from '../../time';
+import { whatGave } from './what-gave';
+
+/**
+ * Lets the bars of layers follow an edit of their timing: each ends where what it ended with is shown now, or where nothing more is; under a loop that has no
+ * end it ends with the film. Of bars whose end is as good as before nothing is said.
+ */
+export function barsFollow(project: Project, compositionId: string, patches: readonly Patch[], layers: readonly Layer[], op: string): readonly Patch[] {
+  const host = member(project.compositions.by, compositionId);
+  if (!host) return [];
+  const after = applyPatches(project, patches).project;
+  return layers.flatMap((layer) => {
+    const outer = hull(layer.spans);
+    const now = member(after.compositions.by[compositionId]!.layers.by, layer.id);
+    if (!outer || !now) return [];
+    const at = loopsOn(now) && op === 'loop' ? Math.max(outer[1], host.duration) : endOf(whatGave(project, after, host, layer, op));
+    return at === null || at === outer[1] ? [] : [patchOf([...layerPath(compositionId, layer.id), 'spans'], layer.spans, ended(layer.spans, outer, at))];
+  });
+}
+
+function endOf(gave: ReturnType<typeof whatGave>): Frames | null {
+  const at = (gave?.offer?.with as { readonly at?: Frames } | undefined)?.at;
+  return at ?? null;
+}
+
+/** Whether the last loop that plays on a layer goes round for good. */
+function loopsOn({ timing }: Layer): boolean {
+  const last = [...timing.order].reverse().map((id) => timing.by[id] as { op: string; off?: boolean; count?: unknown; until?: unknown } | undefined).find((node) => node?.op === 'loop' && !node.off);
+  return last !== undefined && (last.count ?? null) === null && (last.until ?? null) === null;
+}
+
+/** Spans that end at a frame: the last goes on up to it, what lies beyond it is cut. */
+function ended(spans: Layer['spans'], [from, to]: readonly [Frames, Frames], at: Frames): Layer['spans'] {
+  if (at >= to) return [...spans.slice(0, -1), [spans.at(-1)![0], at]];
+  return spans.flatMap((span) => { const left = clipSpan(span, [from, at]); return left ? [left] : []; });
+}
