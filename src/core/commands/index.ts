@@ -23,7 +23,7 @@ export type { KeyFields } from './keys/set-keys';
 export { poseTracks } from './poses/pose-tracks';
 export { deleteLayers, losses, setLayerField, trimLayersTo, type PlainField } from './layers/layers';
 export { addMarkers, deleteMarkers, setMarkers } from './bars/markers';
-export { findMarker, framesOf, NO_MOMENTS, shiftLimits, shiftMoments, withRipple, withTogether, type MarkerRef, type Moments } from './bars/moments';
+export { findMarker, framesOf, keyRoom, NO_MOMENTS, shiftLimits, shiftMoments, withRipple, withTogether, type MarkerRef, type Moments } from './bars/moments';
 export { nestLayers } from './nests/nest';
 export type { NestChoice } from './nests/nest-choice';
 export { naturalRiders, RIDERS, ridersOf, type Rider, type Riding } from './nests/nest-riders';

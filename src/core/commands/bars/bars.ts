@@ -44,10 +44,17 @@ export function rollEdge(project: Project, compositionId: string, ids: readonly 
   });
 }
 
-/** Closes the gaps between layers in order of their beginning: each slides to where the one before ends. What overlaps stays. */
+/** Closes the gaps between layers in order of their beginning: each slides to where the one before ends. What overlaps stays. One alone slides to where the bar before it ends, whose ever it is. */
 export function closeGaps(project: Project, compositionId: string, ids: readonly string[]): Draft | Refused | null {
   const layers = ids.flatMap((id) => reachLayer(project, compositionId, id) ?? []).filter((layer) => hull(layer.spans));
-  if (layers.length < 2) return { refused: 'Select two layers or more: the gaps between their bars are closed.' };
+  const [only] = layers;
+  if (!only) return { refused: 'Select a layer that has a bar.' };
+  if (layers.length === 1) {
+    const [from] = hull(only.spans)!;
+    const before = Math.max(0, ...inOrder(project.compositions.by[compositionId]!.layers).filter((one) => one.id !== only.id).flatMap((one) => hull(one.spans)?.[1] ?? []).filter((end) => end <= from + DUST));
+    const closed = from - before <= DUST ? null : shiftMoments(project, compositionId, { ...NO_MOMENTS, slide: [only.id] }, before - from);
+    return closed ? { event: 'layers.gaps', label: `Close the gap before ${only.name}`, patches: closed.patches } : { refused: `There is no gap before ${only.name}.` };
+  }
   const patches: Patch[] = [];
   let end: Frames | null = null;
   let closed = 0;

@@ -77,6 +77,30 @@ export function shiftLimits(project: Project, compositionId: string, { trimStart
   return [min, max];
 }
 
+/** Frames by which keys may move without passing, or taking the place of, a neighbour that stays: a frame of them is kept apart. */
+export function keyRoom(project: Project, composition: Composition, refs: readonly KeyRef[]): readonly [min: Frames, max: Frames] {
+  let [min, max] = [-Infinity, Infinity];
+  const moved = new Map<string, Set<string>>();
+  for (const { layer, track, key } of refs) moved.set(`${layer}\n${track}`, (moved.get(`${layer}\n${track}`) ?? new Set()).add(key));
+  for (const id of new Set(refs.map(({ layer }) => layer))) {
+    const layer = member(composition.layers.by, id);
+    for (const track of layer ? keyedTracks(project, layer) : []) {
+      const mine = moved.get(`${id}\n${track.address}`);
+      if (!mine) continue;
+      const { moments } = keyTimesOf(project, composition, layer!, track);
+      const stands = keysOf(track.channel).flatMap((key) => moments(key.at).map(({ from }) => ({ at: from, moves: mine.has(key.id) }))).sort((a, b) => a.at - b.at);
+      stands.forEach(({ at, moves }, i) => {
+        const next = stands[i + 1];
+        if (!next || next.moves === moves) return;
+        const room = Math.max(0, next.at - at - 1);
+        if (moves) max = Math.min(max, room);
+        else min = Math.max(min, -room);
+      });
+    }
+  }
+  return [min, max];
+}
+
 /** The host frames at which these moments stand. */
 export function framesOf(project: Project, composition: Composition, { slide, trimStart: starts, trimEnd: ends, keys, markers }: Moments): readonly Frames[] {
   const frames = new Set<Frames>();

@@ -1,5 +1,5 @@
 import { keyedTracks, keyTimesOf, unbent } from '../../../core/scene';
-import { framesOf, keyName, NO_MOMENTS, shiftLimits, stretchFactor, withRipple, withTogether, type Event, type KeyRef, type MarkerRef, type Moments } from '../../../core/commands';
+import { framesOf, keyName, keyRoom, NO_MOMENTS, shiftLimits, stretchFactor, withRipple, withTogether, type Event, type KeyRef, type MarkerRef, type Moments } from '../../../core/commands';
 import { inOrder, inTime, member, type Composition, type Project } from '../../../core/model';
 import { frameOfBeat, nearestFrame, beatAt } from '../../../core/time';
 import type { Selection } from '../editor/state';
@@ -75,9 +75,14 @@ export function stepOf(drag: Drag, moments: Moments | null, composition: string,
   return { event: 'time.shift', args: { composition, slide: [...slide], trimStart: [...trimStart], trimEnd: [...trimEnd], keys: [...keys], markers: [...markers], ...(near === undefined ? {} : { near }) }, move: { by } };
 }
 
-/** How far a drag may go: ends keep a frame. */
-export function limitsOf(drag: Drag, moments: Moments | null, project: Project, composition: string): readonly [min: number, max: number] {
-  if (moments) return shiftLimits(project, composition, moments);
+/** How far a drag may go: ends keep a frame, and with Together no key passes its neighbour. */
+export function limitsOf(drag: Drag, moments: Moments | null, project: Project, composition: string, together = false): readonly [min: number, max: number] {
+  if (moments) {
+    const [min, max] = shiftLimits(project, composition, moments);
+    const slid = new Set(moments.slide);
+    const [least, most] = together ? keyRoom(project, project.compositions.by[composition]!, moments.keys.filter(({ layer }) => !slid.has(layer))) : [-Infinity, Infinity];
+    return [Math.max(min, least), Math.min(max, most)];
+  }
   if (drag.kind === 'pull') return drag.grip.limits;
   if (drag.kind !== 'stretch') return [-Infinity, Infinity];
   const [min, max] = shiftLimits(project, composition, drag.end === 'start' ? { ...NO_MOMENTS, trimStart: drag.layers } : { ...NO_MOMENTS, trimEnd: drag.layers });

@@ -54,7 +54,7 @@ export function pressTracks({ editor, rows, view, scroll, width, setMarquee, set
     const { settings, frame } = editor.store.getState();
     const moments = momentsOf(taken, state.project, composition, settings);
     const near = [frameOf(-200, view), frameOf(width + 200, view)] as const;
-    return { moments, own: ownFrames(taken, state.project, composition, moments), catches: catchesFor(state.project, composition, moments, taken, frame, near, settings.betweenFrames), limits: limitsOf(taken, moments, state.project, composition.id) };
+    return { moments, own: ownFrames(taken, state.project, composition, moments), catches: catchesFor(state.project, composition, moments, taken, frame, near, settings.betweenFrames), limits: limitsOf(taken, moments, state.project, composition.id, settings.together) };
   };
   // Of a key that is met several times it is this moment that is pulled.
   const near = hit.kind === 'keys' ? hit.at : undefined;

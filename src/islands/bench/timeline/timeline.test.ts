@@ -199,6 +199,35 @@ describe('what a drag means', () => {
     expect(moments(keys, { ripple: true })!.keys.map((ref) => ref.key)).toEqual(['b', 'c']);
     expect(moments({ kind: 'slide', layers: ['tram'] }, { together: true })!.trimEnd).toEqual(['lamp', 'child']);
   });
+  test('with Together a key goes as far as its neighbour lets it, and no further; without it passes', () => {
+    const crowd = projectOf([{ id: 'main', name: 'Main', duration: 100, layers: [
+      { id: 'a', name: 'A', kind: 'shape', spans: [[0, 40]] },
+      { id: 'b', name: 'B', kind: 'shape', spans: [[40, 90]], channels: { x: { keys: [{ id: 'k', at: 33, value: 0 }, { id: 'l', at: 40, value: 1 }, { id: 'm', at: 44, value: 2 }] } } },
+    ] }]);
+    const host = crowd.compositions.by['main']!;
+    const trim = { kind: 'trim', layers: ['a'], end: 'end' } as const;
+    const taken = momentsOf(trim, crowd, host, { ripple: false, together: true })!;
+    expect(taken.keys.map((ref) => ref.key)).toEqual(['l']);
+    expect(limitsOf(trim, taken, crowd, 'main', true)).toEqual([-6, 3]);
+    expect(limitsOf(trim, taken, crowd, 'main')).toEqual([-39, 49]);
+    const all = momentsOf(trim, crowd, host, { ripple: true, together: true })!;
+    expect(limitsOf(trim, all, crowd, 'main', true)[1]).toBeLessThanOrEqual(49);
+  });
+  test('an edge that layers share is rolled by its own grip: both bars, no key', () => {
+    const shared = projectOf([{ id: 'main', name: 'Main', duration: 100, layers: [
+      { id: 'a', name: 'A', kind: 'shape', spans: [[0, 40]] }, { id: 'b', name: 'B', kind: 'shape', spans: [[40, 90]], channels: { x: { keys: [{ id: 'k', at: 40, value: 0 }] } } }, { id: 'c', name: 'C', kind: 'shape', spans: [[10, 90]] },
+    ] }]);
+    const host = shared.compositions.by['main']!;
+    const list = buildRows(shared, host, { unfolded: new Set(), lanes: new Set(), order: 'list', search: '', filter: 'all', selected: [], alone: null, room: 0 });
+    const at = (id: string, x: number) => { const row = list.find((one) => one.layer?.id === id)!; return hitTest(list, shared, host, { from: 0, pixelsPerFrame: 10 }, x, row.top + row.height / 2); };
+    const view = { from: 0, pixelsPerFrame: 10 };
+    const hit = at('a', xOf(40, view)) as Extract<ReturnType<typeof at>, { kind: 'grip' }>;
+    expect(hit).toMatchObject({ kind: 'grip', event: 'spans.roll', limits: [-39, 49], args: { layers: ['a', 'b'], at: 40 } });
+    expect(at('c', xOf(10, view)).kind).not.toBe('grip');
+    const { draft } = work(shared, 'spans.roll', { ...hit.args, by: 8 } as never, () => 'x');
+    const rolled = applyPatches(shared, (draft as { patches: never }).patches).project.compositions.by['main']!.layers.by;
+    expect([rolled['a']!.spans, rolled['b']!.spans, rolled['b']!.channels['x']!.keys!['k']!.at]).toEqual([[[0, 48]], [[48, 90]], 40]);
+  });
   test('is caught by moments near it, but not by its own, and stays within its limits', () => {
     const keys = { kind: 'moveKeys', refs: [{ layer: 'lamp', track: 'x', key: 'b' }] } as const;
     const catches = catchesFor(film, main, moments(keys), keys, 33, [-100, 300]);

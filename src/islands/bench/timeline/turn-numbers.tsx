@@ -53,7 +53,7 @@ export function TurnNumbers({ rows, view, scroll, height, width }: Props) {
           give(id, turn + by);
         }}
         className="absolute z-[7] flex h-[18px] min-w-[22px] cursor-ns-resize touch-none items-center justify-center rounded-full bg-paper px-1 font-mono text-[12px] font-medium text-ground ring-2 ring-ground"
-        style={{ left: Math.max(3, Math.min(width - 28, left + 5)), top: top + (tall - 18) / 2 }}
+        style={{ left: Math.max(3, Math.min(width - 28, left + 14)), top: top + (tall - 18) / 2 }}
       >{turn + 1}</button>
     );
   });

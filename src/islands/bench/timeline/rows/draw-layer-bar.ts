@@ -3,6 +3,7 @@ import type { Layer } from '../../../../core/model';
 import { pieces } from '../../../../core/timing';
 import { BARS, INK } from '../inks';
 import { frameOf, xOf } from '../scale';
+import { sharedEdges } from '../shared-edges';
 import { shiftedSpans, slidBy } from '../shift';
 import type { TracksLook } from '../tracks-look';
 
@@ -34,7 +35,20 @@ export function drawLayerBar(to: CanvasRenderingContext2D, look: TracksLook, lay
     to.strokeStyle = selected ? INK.leaf : inks.edge;
     to.lineWidth = selected ? 1.5 : 1;
     to.stroke();
+    for (const edge of [from, until]) if (sharedEdges(look.composition).has(edge)) drawShared(to, xOf(edge, view), top + height / 2);
     if (look.grip?.layer === layer.id) drawGrip(to, look, xOf(Math.max(from, 0), view), xOf(Math.min(until, look.composition.duration), view), top, height);
+  }
+}
+
+/** The grip of an edge that layers share: two small wedges, point to point. */
+function drawShared(to: CanvasRenderingContext2D, x: number, y: number): void {
+  to.fillStyle = INK.paper;
+  for (const side of [-1, 1]) {
+    to.beginPath();
+    to.moveTo(x + side * 1.5, y);
+    to.lineTo(x + side * 5, y - 3);
+    to.lineTo(x + side * 5, y + 3);
+    to.fill();
   }
 }
 

@@ -1,5 +1,6 @@
 import { drivenBy, keyedTracks, shownTracks } from '../../../../core/scene';
 import { inTime, member, type Composition, type Layer } from '../../../../core/model';
+import { hull } from '../../../../core/time';
 import { useEditorState } from '../../editor/editor-context';
 import { foldKey, type TimelineView } from '../../editor/state';
 import { drawPegs } from '../draw-pegs';
@@ -8,6 +9,7 @@ import { LayerHead } from '../layer-head';
 import { drawMarkers, markerHit } from '../marker-flags';
 import { nearestPeg, pegsOf } from '../pegs';
 import { xOf } from '../scale';
+import { edgeRoom, sharedEdges } from '../shared-edges';
 import { drawLayerBar } from './draw-layer-bar';
 import { defineRow, type HeadProps, type Row, type RowPlace } from './row';
 import { rigidGrip } from '../rigid-grip';
@@ -43,7 +45,7 @@ export const layerRow = defineRow<Own>({
     // Pegs win in the middle third of a row, the bar's ends above and below.
     const peg = row.own.open ? null : nearestPeg(pegsIn(row, place), view, x);
     const inMiddle = y >= row.height / 3 && y <= (row.height * 2) / 3;
-    const edge = peg && inMiddle ? null : rollGrip(layer, place, view, x);
+    const edge = peg && inMiddle ? null : (rollGrip(layer, place, view, x) ?? (inMiddle ? sharedGrip(layer, place, view, x) : null));
     if (edge) return edge;
     // Edges of what is rigid stand at the foot of the bar; its own ends go before them.
     const end = peg && inMiddle ? null : endUnder(layer, view, place.composition.duration, x, y > row.height / 2);
@@ -91,6 +93,18 @@ function rollGrip(layer: Layer, { composition }: RowPlace, view: TimelineView, x
     };
   }
   return null;
+}
+
+/** The edge that this layer shares with others, in the middle of its row: they roll together, and what is keyed stays. */
+function sharedGrip(layer: Layer, { composition }: RowPlace, view: TimelineView, x: number): Hit | null {
+  const outer = hull(layer.spans);
+  const edge = outer?.map((at) => sharedEdges(composition).get(at)).find((one) => one !== undefined && Math.abs(x - xOf(one.at, view)) <= END);
+  if (!edge || layer.locked) return null;
+  const layers = [...edge.ends, ...edge.begins];
+  return {
+    kind: 'grip', layer: layer.id, cursor: 'ew-resize', words: `Roll the edge that ${layers.length} layers share; keys stay`, as: { kind: 'bar', layer: layer.id }, at: edge.at, limits: edgeRoom(composition, edge),
+    event: 'spans.roll', args: { composition: composition.id, layers, at: edge.at }, pull: (by) => ({ move: { by }, told: `the shared edge at ${Math.round((edge.at + by) * 100) / 100}` }),
+  };
 }
 
 /** How many leaders a layer has above it; a ring ends the count. */
