@@ -1,4 +1,5 @@
 export { endOf, type Ease, type Handle, type HeldKey, type Outside, type ScalarKey, type VectorKey } from './key';
+export { curvePast, pastEnds, usualAmount } from './past';
 export { CURVES, prepareCurve, type KeyCurve, type Progress } from './curves';
 export type { Rules } from './outside';
 export { prepareEase } from './curve';

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { curvePast, pastEnds, usualAmount } from '../past';
 import { CURVES, prepareCurve, type CurveKind, type KeyCurve } from '.';
 
 const all = CURVES as readonly CurveKind[];
@@ -34,4 +35,13 @@ describe('any curve', () => {
     return true;
   }), { seed: 3 }));
   test('a kind that a newer house may know runs straight', () => expect(prepareCurve({ kind: 'wobble' }).at(0.3)).toBe(0.3));
+});
+
+describe('how far past its ends', () => {
+  test('a share of the way is met to a ten-thousandth, on each side; what goes back by nothing stays between', () => {
+    for (const side of ['in', 'out', 'both'] as const) for (const share of [0.02, 0.1, 0.12, 0.5, 1.5]) expect(pastEnds(curvePast(share, side))).toBeCloseTo(share, 3);
+    expect(pastEnds({ kind: 'back', side: 'out' })).toBeCloseTo(0.1, 3);
+    expect([pastEnds({ kind: 'power', amount: 5 }), pastEnds({ kind: 'sine', side: 'both' })]).toEqual([0, 0]);
+    expect([usualAmount('back'), usualAmount('sine'), usualAmount('none')]).toEqual([1.70158, null, null]);
+  });
 });

@@ -1,6 +1,6 @@
 import { memo, useMemo, useState } from 'react';
 import { easeAfter, keysOf, legAfter, type KeyRef, type Pull } from '../../../core/commands';
-import { CURVES, prepareCurve, type KeyCurve } from '../../../core/keys';
+import { CURVES, curvePast, pastEnds, prepareCurve, usualAmount, type KeyCurve } from '../../../core/keys';
 import { trackAt } from '../../../core/scene';
 import { member, type Channel, type Composition, type Project } from '../../../core/model';
 import { TypedField, type Reading } from '../../../ui';
@@ -57,13 +57,16 @@ export const MotionGroup = memo(function MotionGroup({ project, composition, leg
   const worth = scalar ? 1 : 100;
   const past = (name: 'out' | 'into', label: string) => (
     <TypedField
-      label={label} title="How far the handle stands from the key: below or above both keys the motion goes past them" edited={at(name) === null ? '' : showNumber(at(name)! * worth)} shown={at(name) === null ? 'mixed' : `${showNumber(at(name)! * worth)}${scalar ? '' : ' %'}`}
+      label={label} title="How far the handle stands from the key: below or above both keys the motion goes past them" disabled={!bent} edited={at(name) === null ? '' : showNumber(at(name)! * worth)} shown={!bent ? (now ? 'by its curve' : 'held') : at(name) === null ? 'mixed' : `${showNumber(at(name)! * worth)}${scalar ? '' : ' %'}`}
       read={(text) => readNumber(text, (at(name) ?? 0) * worth, scalar ? '' : '%')} onSet={(value: number) => void editor.do('keys.pull', { ...args, [name]: value / worth } as never)}
     />
   );
   const ease = first.ease && found.every((one) => one.ease?.every((part, n) => Math.abs(part - first.ease![n]!) < 1e-6)) ? first.ease : null;
   // Held motions and those that run by a curve have no handles.
   const bent = found.every(({ leg }) => leg !== null);
+  const usual = now ? usualAmount(now.kind) : null;
+  const strong = now && usual ? Math.round(((now.amount ?? usual) / usual) * 1e4) / 100 : 100;
+  const beyond = same ? (now ? Math.round(pastEnds(now) * 1e4) / 100 : 0) : null;
   const mixes = found.every(({ type }) => type === 'N' || type === 'P' || type === 'C' || type === 'S');
   if (!mixes) return null;
   return (
@@ -71,15 +74,27 @@ export const MotionGroup = memo(function MotionGroup({ project, composition, leg
       <p className="col-span-full -mt-0.5 truncate pb-0.5 text-[12.5px] text-muted">{found.length === 1 ? `${first.label}, ${showNumber(first.length)} f to the next key` : `${found.length} motions`}</p>
       <Labelled full name="Leaves over" field="motion-leaves">{field('leaves', 'Frames over which it leaves')}</Labelled>
       <Labelled full name="Arrives over" field="motion-arrives">{field('arrives', 'Frames over which it arrives')}</Labelled>
-      {bent && <Labelled full name="Leaves by" field="motion-out">{past('out', 'How far its leaving handle stands out')}</Labelled>}
-      {bent && <Labelled full name="Arrives by" field="motion-into">{past('into', 'How far its arriving handle stands out')}</Labelled>}
+      <Labelled full name="Leaves by" field="motion-out">{past('out', 'How far its leaving handle stands out')}</Labelled>
+      <Labelled full name="Arrives by" field="motion-into">{past('into', 'How far its arriving handle stands out')}</Labelled>
+      <Labelled full name="Strength" field="motion-strength">
+        <TypedField
+          label="Strength of the curve" disabled={usual === null} title={usual === null ? 'Press a curve that has a strength: 100 % is as it mostly is' : '100 % is as the curve mostly is'} edited={usual === null ? '' : showNumber(strong)} shown={usual === null ? 'no curve' : `${showNumber(strong)} %`}
+          read={(text) => { const reading = readNumber(text, strong, '%'); return !reading.ok || reading.value >= 0 ? reading : { ok: false, why: 'From 0 % on.' }; }} onSet={(percent: number) => { if (now && usual !== null) give({ ...now, amount: Math.round(percent * usual * 100) / 1e4 }); }}
+        />
+      </Labelled>
+      <Labelled full name="Goes past" field="motion-past">
+        <TypedField
+          label="How far it goes past its ends" title="Percent of its way: the curve that goes so far past is given" edited={beyond === null ? '' : showNumber(beyond)} shown={beyond === null ? 'mixed' : `${showNumber(beyond)} %`}
+          read={(text) => { const reading = readNumber(text, beyond ?? 0, '%'); return !reading.ok || (reading.value >= 0 && reading.value <= 1000) ? reading : { ok: false, why: 'From 0 to 1000 %.' }; }} onSet={(percent: number) => give(percent === 0 ? null : curvePast(percent / 100, side))}
+        />
+      </Labelled>
       <div role="radiogroup" aria-label="On which side the curve bends" className="col-span-full flex gap-1 pt-1">
         {SIDES.map(([one, words]) => <button key={one} type="button" role="radio" aria-checked={side === one} onClick={() => { setWanted(one); if (now && (now.side ?? 'in') !== one) give({ ...now, side: one }); }} className={`h-6 rounded-full px-2.5 text-[12px] ring-1 ring-inset ${side === one ? 'bg-lifted text-paper ring-line' : 'text-muted ring-line hover:bg-lifted'}`}>{words}</button>)}
       </div>
       <div role="group" aria-label="Curves" className="col-span-full grid grid-cols-6 gap-1 pt-0.5">
         {CURVES.map(({ kind, title, amount }) => (
           <CurveTile
-            key={kind} title={title} at={prepareCurve({ kind, side, ...(now?.kind === kind ? { amount: now.amount, swings: now.swings } : {}) }).at} on={now?.kind === kind} strength={now?.kind === kind ? (now.amount ?? amount) : amount}
+            key={kind} title={title} at={prepareCurve({ kind, side, ...(now?.kind === kind ? { amount: now.amount, swings: now.swings } : {}) }).at} on={now?.kind === kind} strength={now?.kind === kind ? (now.amount ?? amount) : amount} usual={amount}
             onPress={() => give(now?.kind === kind && (now.side ?? 'in') === side ? null : { kind, side })}
             pull={(strength) => ({ ...args, fields: { curve: { kind, side, amount: strength, ...(now?.kind === kind && typeof now.swings === 'number' ? { swings: now.swings } : {}) } } })}
           />

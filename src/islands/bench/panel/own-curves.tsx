@@ -37,7 +37,7 @@ export function OwnCurves({ project, legs, curve, ease }: {
         const give = () => void (kept.ease ? editor.do('keys.pull', { ...legs, ease: kept.ease } as never) : editor.do('keys.set', { ...legs, fields: { curve: kept } } as never));
         return (
           <span key={preset.id} className="relative" onDoubleClick={() => setNaming(preset.id)} onKeyDown={(event) => { if (event.key === 'F2') setNaming(preset.id); }}>
-            <CurveTile title={preset.name} at={kept.ease ? prepareEase(...kept.ease) : prepareCurve(kept).at} on={isOn(kept)} strength={null} onPress={give} pull={null} />
+            <CurveTile title={preset.name} at={kept.ease ? prepareEase(...kept.ease) : prepareCurve(kept).at} on={isOn(kept)} strength={null} usual={null} onPress={give} pull={null} />
             <span className="absolute -top-1 -right-1"><IconButton className="h-4 w-4! bg-deep" label={`Delete the curve ${preset.name}`} onClick={() => void editor.do('presets.delete', { preset: preset.id })}><Trash2 size={9} /></IconButton></span>
           </span>
         );

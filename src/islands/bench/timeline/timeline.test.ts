@@ -1,5 +1,6 @@
 import { applyPatches, work, type Draft } from '../../../core/commands';
 import { timeHandles, timingOf } from '../../../core/scene';
+import type { Channel } from '../../../core/model';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { projectOf, smallFilm, type LayerInput } from '../../../../tests/support/projects';
@@ -225,8 +226,8 @@ describe('what a drag means', () => {
     expect(hit).toMatchObject({ kind: 'grip', event: 'spans.roll', limits: [-39, 49], args: { layers: ['a', 'b'], at: 40 } });
     expect(at('c', xOf(10, view)).kind).not.toBe('grip');
     const { draft } = work(shared, 'spans.roll', { ...hit.args, by: 8 } as never, () => 'x');
-    const rolled = applyPatches(shared, (draft as { patches: never }).patches).project.compositions.by['main']!.layers.by;
-    expect([rolled['a']!.spans, rolled['b']!.spans, rolled['b']!.channels['x']!.keys!['k']!.at]).toEqual([[[0, 48]], [[48, 90]], 40]);
+    const rolled = applyPatches(shared, (draft as Draft).patches).project.compositions.by['main']!.layers.by;
+    expect([rolled['a']!.spans, rolled['b']!.spans, (rolled['b']!.channels as Record<string, Channel>)['x']!.keys['k']!.at]).toEqual([[[0, 48]], [[48, 90]], 40]);
   });
   test('is caught by moments near it, but not by its own, and stays within its limits', () => {
     const keys = { kind: 'moveKeys', refs: [{ layer: 'lamp', track: 'x', key: 'b' }] } as const;
@@ -272,10 +273,10 @@ describe('what is pulled where it is drawn', () => {
     const first = grip(onLine(380));
     expect(at('track', 380, 22).kind).toBe('row');
     expect(first).toMatchObject({ event: 'keys.pull', args: { keys: [{ layer: 'a', track: 'x', key: 'l' }] } });
-    expect(first.pull(4, 0)).toEqual({ move: { leaves: 10 }, told: 'leaves over 10 f' });
+    expect(first.pull(4, 0)).toEqual({ move: { leaves: 10, out: 20 }, told: 'leaves over 10 f' });
     expect(first.pull(-50, 0).move).toEqual({ leaves: 0 });
     expect(first.pull(0, -17).move).toMatchObject({ leaves: 6, out: 57 });
-    expect(grip(onLine(540)).pull(-3, 0)).toEqual({ move: { arrives: 13 }, told: 'arrives over 13 f' });
+    expect(grip(onLine(540)).pull(-3, 0)).toEqual({ move: { arrives: 3 }, told: 'arrives over 3 f' });
     expect(first.twice).toEqual({ event: 'keys.add', args: { composition: 'main', tracks: [{ layer: 'a', track: 'x' }], frame: 38 } });
     expect(onLine(700).kind).toBe('row');
   });

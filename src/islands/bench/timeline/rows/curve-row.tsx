@@ -12,7 +12,7 @@ import { showNumber } from '../../panel/read-number';
 import { curveScale, PADDING, type CurveScale } from '../curve-scale';
 import type { Grip, Hit } from '../hit';
 import { INK, LABELS } from '../inks';
-import { legGrip } from '../leg-grip';
+import { isOnLine, legGrip } from '../leg-grip';
 import { keyNames, pegsOf } from '../pegs';
 import { frameOf, xOf } from '../scale';
 import type { TracksLook } from '../tracks-look';
@@ -311,7 +311,7 @@ function hitCurve(row: Row<Track>, place: RowPlace, view: TimelineView, x: numbe
   const keys = keysOf(channel);
   const [first, last] = [keys[0], keys[keys.length - 1]];
   const frame = frameOf(x, view);
-  const onLine = Math.abs(scale.y(scale.valueAt(frame)) - y) <= REACH;
+  const onLine = isOnLine(x, y, (at) => scale.y(scale.valueAt(frameOf(at, view))));
   if (onLine && first && last && last.at > first.at && keyTimesOf(place.project, place.composition, layer, track).even) {
     const length = last.at - first.at;
     if (frame > unbent(layer, last.at)) return tailGrip(composition, layer, track, 'after', frame, length);

@@ -8,7 +8,7 @@ import { showNumber } from '../../panel/read-number';
 import { KeyStringOf } from '../../string/string';
 import { drawPegs } from '../draw-pegs';
 import { INK } from '../inks';
-import { legGrip } from '../leg-grip';
+import { isOnLine, legGrip } from '../leg-grip';
 import { nearestPeg, pegsOf } from '../pegs';
 import { frameOf, xOf } from '../scale';
 import { drawDriven, drivenAt, drivenRange, isDrivenNow } from './driven-line';
@@ -28,15 +28,13 @@ export const trackRow = defineRow<Track>({
     if (peg) return { kind: 'keys', ...peg, layer: layer.id };
     // Beside the line a press still opens a rectangle.
     if (!hasKeys(row.own.channel!)) return { kind: 'row', layer: layer.id };
-    const onLine = Math.abs(lineAt(project, composition, layer, row.own, frameOf(x, view), row.height) - y) <= ON_LINE;
+    const onLine = isOnLine(x, y, (at) => lineAt(project, composition, layer, row.own, frameOf(at, view), row.height));
     return (onLine ? legGrip({ project, composition }, layer, row.own, view, x, row.height) : null) ?? { kind: 'row', layer: layer.id };
   },
   pegs: (row, { project, composition }) => pegsOf(project, composition, row.layer!, [row.own]),
   Head: ({ row, project, composition }) => <TrackHead top={row.top} height={row.height} layer={row.layer!} track={row.own} project={project} composition={composition} />,
 });
 
-/** How near the line is taken, in pixels. */
-const ON_LINE = 5;
 /** How many places of a motion are looked at for how high it goes. */
 const LOOKS = 160;
 const ranges = new WeakMap<Channel, readonly [low: number, high: number]>();
