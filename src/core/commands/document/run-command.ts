@@ -18,7 +18,7 @@ type Frozen<T> = T extends (infer E)[] ? (number extends T['length'] ? readonly 
 export type Given<E extends Event> = Omit<ArgsOf<E>, 'ids' | Ways> & Partial<Pick<ArgsOf<E>, Extract<keyof ArgsOf<E>, Ways>>> & { readonly ids?: readonly string[] };
 
 /** Choices that a command makes by itself where nobody does. */
-type Ways = 'also' | 'exact' | 'ripple' | 'follow' | 'moves' | 'born' | 'apart' | 'as' | 'bars' | 'keeps' | 'keepWas' | 'content' | 'near' | 'each' | 'soft' | 'name' | 'gain' | 'plus' | 'later' | 'type' | 'tolerance' | 'fields' | 'stands' | 'inTurn' | 'far' | 'place' | 'percent';
+type Ways = 'also' | 'whole' | 'exact' | 'ripple' | 'follow' | 'moves' | 'born' | 'apart' | 'as' | 'bars' | 'keeps' | 'keepWas' | 'content' | 'near' | 'each' | 'soft' | 'name' | 'gain' | 'plus' | 'later' | 'type' | 'tolerance' | 'fields' | 'stands' | 'inTurn' | 'far' | 'place' | 'percent';
 
 /** The command of that name, or null. Its arguments are its own: who has them from elsewhere reads them by its schema. */
 export function commandOf(event: string): Command<string, object> | null {

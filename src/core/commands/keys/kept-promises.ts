@@ -1,9 +1,10 @@
 import { ownTracks } from '../../scene';
-import { member, type Channel, type Project } from '../../model';
+import { member, type Channel, type Layer, type Project } from '../../model';
 import { closedAgain } from './kept-closed';
-import { hasPace, paced } from './kept-pace';
+import { hasPace, paced, pacedTogether } from './kept-pace';
 import { netEffect } from '../document/net-effect';
 import { applyPatches, type Patch } from '../document/patch';
+import type { Rate } from '../../time';
 import { keyPatches } from './stored-key';
 import { trackPath } from '../document/paths';
 import type { Made } from '../document/made';
@@ -25,13 +26,15 @@ export function keepPromises(project: Project, draft: Made): Made | Refused {
     const before = member(project.compositions.by, composition)?.layers.by[id];
     if (!host || !layer) continue;
     const old = new Map((before ? ownTracks(before) : []).map((track) => [track.address, track.channel]));
+    const two = placeOf(layer, host.rate, (address, channel) => channel !== (old.get(address) ?? null));
     for (const track of ownTracks(layer)) {
       const { channel } = track;
       const was = old.get(track.address) ?? null;
-      if (!channel || channel === was || !isBound(channel)) continue;
+      const together = two?.get(track.address);
+      if (!channel || (channel === was && !together) || !isBound(channel)) continue;
       // A loop that was just closed has nothing to compare with but itself.
       const round = channel.closed ? closedAgain(was?.closed ? was : { ...channel, keys: {} }, channel) : channel;
-      const after = hasPace(round) ? paced(round, host.rate) : round;
+      const after = together && round === channel ? together : hasPace(round) ? paced(round, host.rate) : round;
       if (after === channel) continue;
       kept.push(hasPace(round) ? `${track.spec.label} of ${layer.name} keeps its pace there: change the pace, or let go of it` : `${track.spec.label} of ${layer.name} is closed`);
       more.push(...keyPatches(track, trackPath(composition, id, track), channel.keys, after.keys));
@@ -41,6 +44,14 @@ export function keepPromises(project: Project, draft: Made): Made | Refused {
   const patches = [...draft.patches, ...more];
   const { values, orders } = netEffect(patches);
   return values.length + orders.length === 0 ? { refused: `${kept[0]}.` } : { ...draft, patches };
+}
+
+/** Across and down of a layer, both with paces, one of which was changed: as one motion. Null elsewhere. */
+function placeOf(layer: Layer, rate: Rate, isChanged: (address: string, channel: Channel) => boolean): ReadonlyMap<string, Channel> | null {
+  const [x, y] = ['x', 'y'].map((address) => (layer.channels as Readonly<Record<string, Channel | undefined>>)[address]);
+  if (!x || !y || !hasPace(x) || !hasPace(y) || !(isChanged('x', x) || isChanged('y', y))) return null;
+  const [across, down] = pacedTogether(x, y, rate);
+  return new Map([['x', across], ['y', down]]);
 }
 
 function isBound(channel: Channel): boolean {

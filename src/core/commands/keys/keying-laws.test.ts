@@ -257,6 +257,39 @@ describe('what is promised', () => {
     }), { numRuns: 80 });
     expect(met).toBeGreaterThan(200);
   });
+  describe('across and down at one pace', () => {
+    type Place = { readonly at: number; readonly x: number; readonly y: number };
+    const placed = (list: readonly Place[], more: object = {}) => projectOf([{ id: 'main', name: 'Main', duration: 4000, layers: [{ id: 'a', name: 'A', kind: 'null', channels: Object.fromEntries((['x', 'y'] as const).map((track) => [track, { keys: list.map((one, i) => ({ id: `k${i}`, at: one.at, value: one[track], ...(track === 'y' ? more : {}) })) }])) }] }] as never);
+    const channels = (project: Project) => (main(project).layers.by['a']!.channels as unknown as Readonly<Record<string, Channel>>);
+    const times = (project: Project, track: string) => Object.values(channels(project)[track]!.keys).map(({ at }) => at).sort((p, q) => p - q);
+    const all = (many: number) => (['x', 'y'] as const).flatMap((track) => Array.from({ length: many }, (_, i) => ({ layer: 'a', track, key: `k${i}` })));
+    test('it is one motion along its way: 300 across and 400 down at 250 a second take two seconds', () => {
+      const film = done(placed([{ at: 0, x: 0, y: 0 }, { at: 10, x: 300, y: 400 }]), 'keys.set', { keys: all(2), fields: { pace: 250 } });
+      expect([times(film, 'x'), times(film, 'y')]).toEqual([[0, 60], [0, 60]]);
+    });
+    test('on whole frames the pace gives, and the same for both', () => {
+      const film = done(placed([{ at: 0, x: 0, y: 0 }, { at: 10, x: 30, y: 40 }, { at: 20, x: 33, y: 44 }]), 'keys.set', { keys: all(3), fields: { pace: 77 }, whole: true });
+      expect([times(film, 'x'), times(film, 'y')]).toEqual([[0, 19, 21], [0, 19, 21]]);
+      expect(channels(film)['x']!.keys['k0']!.pace).toBeCloseTo(50 / (19 / 30), 9);
+    });
+    test('through any edit both go on sharing times', () => {
+      let met = 0;
+      const place = fc.record({ x: fc.integer({ min: -400, max: 400 }), y: fc.integer({ min: -400, max: 400 }) });
+      fc.assert(fc.property(fc.array(place, { minLength: 3, maxLength: 5 }), fc.array(fc.record({ key: fc.nat(4), track: fc.constantFrom('x', 'y'), n: fc.integer({ min: 5, max: 400 }), kind: fc.constantFrom('value', 'pace', 'bend') }), { minLength: 1, maxLength: 5 }), (list, edits) => {
+        let film = done(placed(list.map((one, i) => ({ ...one, at: i * 20 }))), 'keys.set', { keys: all(list.length), fields: { pace: 120 } });
+        for (const { key, track, n, kind } of edits) {
+          const id = `k${key % list.length}`;
+          if (kind === 'value') film = done(film, 'keys.set', { keys: [{ layer: 'a', track, key: id }], fields: { value: n } });
+          if (kind === 'pace') film = done(film, 'keys.set', { keys: [{ layer: 'a', track: 'x', key: id }, { layer: 'a', track: 'y', key: id }], fields: { pace: n } });
+          if (kind === 'bend') film = done(film, 'keys.set', { keys: [{ layer: 'a', track, key: id }], fields: { right: [4, n / 4] } });
+          met++;
+          const [x, y] = [times(film, 'x'), times(film, 'y')];
+          x.forEach((at, i) => expect(Math.abs(at - y[i]!)).toBeLessThan(1e-6));
+        }
+      }), { numRuns: 120 });
+      expect(met).toBeGreaterThan(150);
+    });
+  });
   test('a key whose time follows a pace is not moved by hand: it says why', () => {
     const film = done(filmOf([{ id: 'k', at: 0, value: 0 }, { id: 'l', at: 9, value: 100 }]), 'keys.set', { keys: [{ layer: 'a', track: 'x', key: 'k' }], fields: { pace: 100 } });
     expect(keysOfTrack(film).map(({ at }) => at)).toEqual([0, 30]);

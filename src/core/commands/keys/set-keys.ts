@@ -4,6 +4,7 @@ import type { Frames } from '../../time';
 import { count } from '../document/change';
 import { byTrack, chosenOf, land, rekeyed, toldOfStay, type StoredKey, type TrackKeys } from './chosen-keys';
 import type { Made } from '../document/made';
+import { wholePaces } from './whole-paces';
 import { applyPatches, type Patch } from '../document/patch';
 import type { KeyRef } from '../document/target';
 
@@ -25,8 +26,8 @@ export type KeyFields = {
 const SCALAR = ['right', 'left'] as const;
 const VECTOR = ['ease', 'pathLeft', 'pathRight'] as const;
 
-/** Changes keys themselves, whatever the playhead and keying are: `fields` of all of them, and of each what `each` says, in order. */
-export function setKeys(project: Project, compositionId: string, refs: readonly KeyRef[], fields: KeyFields, each: readonly KeyFields[] = []): Made | null {
+/** Changes keys themselves, whatever the playhead and keying are: `fields` of all of them, and of each what `each` says, in order. With `whole` their paces lead to whole frames. */
+export function setKeys(project: Project, compositionId: string, refs: readonly KeyRef[], fields: KeyFields, each: readonly KeyFields[] = [], whole = false): Made | null {
   const own = new Map(refs.map((ref, i) => [`${ref.layer}\n${ref.track}\n${ref.key}`, { ...fields, ...each[i] }]));
   const patches: Patch[] = [];
   let [changed, stay] = [0, 0];
@@ -50,6 +51,7 @@ export function setKeys(project: Project, compositionId: string, refs: readonly 
       patches.push(...steps);
     }
   }
+  if (whole) patches.push(...wholePaces(now, compositionId, refs));
   return patches.length === 0 ? null : { event: 'keys.set', label: `Change ${count(changed, 'key')}`, patches, ...toldOfStay(stay) };
 }
 

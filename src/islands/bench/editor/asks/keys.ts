@@ -125,11 +125,17 @@ export const leavesOver = defineAsk({
 
 export const paceOf = defineAsk({
   id: 'keys.pace', title: 'Steady pace: give a rate, the next key finds its time', group: 'Keys', also: 'speed velocity constant rate', whyNot: (state) => (state.selection.keys.length > 0 ? null : 'Select the keys after which it should go at a steady pace.'),
-  words: (state) => `After ${many(state)} it goes at`, does: 'Keep this pace',
-  fields: [{ kind: 'number', name: 'pace', label: 'Units in a second', unit: '', least: 0.001 }],
-  born: () => ({ pace: 200 }),
-  step: (state, values) => ({ event: 'keys.set', args: { keys: state.selection.keys, fields: { pace: num(values, 'pace') } } }),
+  words: (state) => `After ${many(state)}${isPlace(state) ? ', along its way across and down,' : ''} it goes at`, does: 'Keep this pace',
+  fields: [{ kind: 'number', name: 'pace', label: 'Units in a second', unit: '', least: 0.001 }, { kind: 'choice', name: 'whole', label: 'Where the next key stands', options: [['no', 'at its exact time'], ['yes', 'on a whole frame']] }],
+  born: () => ({ pace: 200, whole: 'no' }),
+  step: (state, values) => ({ event: 'keys.set', args: { keys: state.selection.keys, fields: { pace: num(values, 'pace') }, whole: values['whole'] === 'yes' } }),
 });
+
+/** Whether keys of Across and Down are selected at the same times: one motion. */
+function isPlace(state: EditorState): boolean {
+  const tracks = new Set(state.selection.keys.map(({ track }) => track));
+  return tracks.has('x') && tracks.has('y');
+}
 
 export const bounds = defineAsk({
   id: 'tracks.limits', title: 'Set the bounds of tracks', group: 'Keys', also: 'limit range clamp warn', whyNot: needsMotion,
