@@ -1,9 +1,9 @@
 import { colour, flat, keys, line, rest, type LayerInput } from './draw';
 
 const ROWS = [
-  { stop: 'Depot', times: ['23.40', '00.10', '00.40'] },
-  { stop: 'Mill stairs', times: ['23.52', '00.22', '00.52'] },
-  { stop: 'Hilltop', times: ['00.04', '00.34', '01.04'] },
+  { stop: 'Depot', times: ['23.40', '00.10', '00.40', '01.10'] },
+  { stop: 'Mill stairs', times: ['23.52', '00.22', '00.52', '01.22'] },
+  { stop: 'Hilltop', times: ['00.04', '00.34', '01.04', '01.34'] },
 ];
 
 /** A line of the title that lands: it comes up into its place, shows as it comes, and drifts on a little. */
@@ -29,7 +29,7 @@ const underline: LayerInput = {
   channels: { ...rest({ x: 30, y: 118, pivotX: -90, height: 4, corner: 2 }), width: { value: 180 }, scaleX: keys({ at: 44, value: 0, pace: 100 }, { at: 74, value: 100 }) },
 };
 
-/** The timetable: its hours roll over twice. */
+/** The timetable: its hours roll over three times. */
 export const board = {
   id: 'board',
   name: 'Timetable board',

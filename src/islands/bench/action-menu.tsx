@@ -23,8 +23,9 @@ export function ActionMenu() {
               ))}
             </Radix.Group>
           )}
+          {menu.entries?.map(({ label, run }) => <Radix.Item key={label} onSelect={() => { close(); run(); }} className="cursor-pointer rounded-md px-2.5 py-1 outline-none data-[highlighted]:bg-lifted">{label}</Radix.Item>)}
           {menu.groups.map((group, i) => (
-            <Radix.Group key={group.join()} className={i > 0 ? 'mt-1 border-t border-line pt-1' : ''}>
+            <Radix.Group key={group.join()} className={i > 0 || menu.entries ? 'mt-1 border-t border-line pt-1' : ''}>
               {group.map((id) => {
                 const action = actionOf(id);
                 const why = action.whyNot?.(state) ?? null;

@@ -64,7 +64,7 @@ export const NOTHING_SELECTED: Selection = { layers: [], keys: [], markers: [], 
 export type OpenDialog = { readonly kind: 'shortcuts' } | { readonly kind: 'find'; /** What was typed before the window was up. */ readonly typed?: string } | { readonly kind: 'help'; readonly page: string } | { readonly kind: 'render' } | { readonly kind: 'bake' } | { readonly kind: 'aside' };
 
 /** A list of actions at a place of the page; `under` are layers that lie there, for choosing one beneath. */
-export type OpenMenu = { readonly x: number; readonly y: number; readonly groups: readonly (readonly string[])[]; readonly under: readonly { readonly label: string; readonly path: readonly string[] }[] };
+export type OpenMenu = { readonly x: number; readonly y: number; readonly groups: readonly (readonly string[])[]; /** What is done with the thing itself that the menu was asked of, before the actions. */ readonly entries?: readonly { readonly label: string; readonly run: () => void }[]; readonly under: readonly { readonly label: string; readonly path: readonly string[] }[] };
 
 export type Overlays = { readonly thirds: boolean; readonly safe: boolean; readonly path: boolean };
 

@@ -1,19 +1,19 @@
 import { Plus } from 'lucide-react';
 import { useEffect, useRef, useState, type RefObject } from 'react';
-import { holds } from '../../../core/commands';
 import type { Problem } from '../../../core/checks';
-import { inOrder, newNest, type Composition } from '../../../core/model';
+import { inOrder, type Composition } from '../../../core/model';
 import { framesPerSecond } from '../../../core/time';
 import { IconButton, InPlace } from '../../../ui';
 import { runAction } from '../editor/actions';
 import { mendProblem, showProblem, showsMend } from '../editor/problems';
-import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { freshId } from '../editor/fresh-id';
 import { Thumbnail } from '../picture/thumbnail';
+import { dragComposition, type Dragged } from './drag-composition';
 import { LongList } from './long-list';
 import { MediaList } from './media-list';
 import { SectionHead } from './section-head';
+import { useComposition } from './use-composition';
 
 /** Compositions, media and checks. */
 export function Library() {
@@ -23,13 +23,19 @@ export function Library() {
   const problems = useEditorState((state) => state.problems);
   const missing = useEditorState((state) => state.missing);
   const [scroller, media, checks] = [useRef<HTMLDivElement>(null), useRef<HTMLDivElement>(null), useRef<HTMLDivElement>(null)];
-  /** Shows another composition in the open one, unless that would put it inside itself. */
-  const nest = (composition: Composition) => {
-    const state = editor.store.getState();
-    const host = current(state);
-    if (holds(state.project, composition.id, host.id)) return editor.say(`${composition.name} shows ${host.name} itself, so it cannot stand inside it.`, true);
-    const layer = newNest(freshId(), composition.name, [[0, host.duration]], composition.id, { x: (host.width - composition.width) / 2, y: (host.height - composition.height) / 2 });
-    if (editor.do('layers.add', { composition: host.id, files: [layer], above: host.layers.order.find((id) => state.selection.layers.includes(id)) ?? null })) editor.select({ layers: [layer.id], keys: [], markers: [], operator: null });
+  const [dragged, setDragged] = useState<Dragged>(null);
+  const [renaming, setRenaming] = useState<string | null>(null);
+  /** What can be done with a composition from where it stands; the open one stays open. */
+  const menuOf = (composition: Composition, { clientX, clientY }: { readonly clientX: number; readonly clientY: number }) => {
+    const { id, name } = composition;
+    const entries = [
+      ...(id === open ? [] : [{ label: 'Use here', run: () => useComposition(editor, composition) }, { label: 'Open', run: () => editor.openComposition(id) }]),
+      { label: 'Rename', run: () => setRenaming(id) },
+      { label: 'Duplicate', run: () => { const copy = freshId(); if (editor.do('composition.duplicate', { composition: id, ids: [copy] })) editor.say(`A copy of ${name} stands in the list.`); } },
+      ...(project.main === id ? [] : [{ label: 'Make it the film', run: () => void editor.do('project.main', { composition: id }) }]),
+      { label: 'Delete', run: () => void editor.do('composition.delete', { composition: id }) },
+    ];
+    editor.set({ menu: { x: clientX, y: clientY, under: [], groups: [['project.composition']], entries } });
   };
   return (
     <aside aria-label="Library" className="flex h-full min-h-0 flex-col bg-panel">
@@ -39,14 +45,15 @@ export function Library() {
           <LongList items={inOrder(project.compositions)} keyOf={({ id }) => id} height={31} scroller={scroller}>
             {(composition, key, place) => (
               <li key={key} {...place} className={`group ${place.style ? '' : 'relative'} flex items-center gap-2 rounded-md py-1 pr-1.5 pl-2 ${composition.id === open ? 'bg-raised' : 'hover:bg-raised/60'}`}
-                onContextMenu={(event) => { event.preventDefault(); if (composition.id !== open) editor.openComposition(composition.id); editor.set({ menu: { x: event.clientX, y: event.clientY, under: [], groups: [['project.composition', 'project.duplicate', 'project.main'], ['project.delete']] } }); }}>
+                onPointerDown={(event) => composition.id !== open && dragComposition(editor, composition, event, setDragged)}
+                onContextMenu={(event) => { event.preventDefault(); menuOf(composition, event); }}>
                 <button type="button" tabIndex={-1} aria-hidden="true" title={`Open ${composition.name}`} onClick={() => composition.id !== open && editor.openComposition(composition.id)} className="shrink-0"><Thumbnail composition={composition.id} frame={Math.floor(composition.duration / 2)} width={34} height={24} /></button>
                 <span className="min-w-0 grow" aria-current={composition.id === open}>
-                  <InPlace label={`Name of ${composition.name}`} value={composition.name} title={`${composition.name}${project.main === composition.id ? ', the film' : ''}: click to open, double-click to rename`} onPick={() => composition.id !== open && editor.openComposition(composition.id)} onSet={(name) => editor.do('composition.set', { composition: composition.id, fields: { name } })} />
+                  <InPlace label={`Name of ${composition.name}`} value={composition.name} editing={renaming === composition.id} onDone={() => setRenaming(null)} title={`${composition.name}${project.main === composition.id ? ', the film' : ''}: click to open, double-click to rename, drag it onto the picture or the rows`} onPick={() => composition.id !== open && editor.openComposition(composition.id)} onSet={(name) => editor.do('composition.set', { composition: composition.id, fields: { name } })} />
                 </span>
                 <span className={`shrink-0 whitespace-nowrap font-mono text-[11.5px] text-muted ${composition.id === open ? '' : 'group-focus-within:hidden group-hover:hidden'}`}>{lengthOf(composition)}</span>
                 {composition.id !== open && (
-                  <button type="button" aria-label={`Use ${composition.name} as a layer here`} title={`Use ${composition.name} as a layer here`} onClick={() => nest(composition)} className="hidden size-5 place-items-center rounded text-muted group-focus-within:grid group-hover:grid hover:bg-lifted hover:text-paper"><Plus size={14} /></button>
+                  <button type="button" aria-label={`Use ${composition.name} as a layer here`} title={`Use ${composition.name} as a layer here`} onClick={() => useComposition(editor, composition)} className="hidden size-5 place-items-center rounded text-muted group-focus-within:grid group-hover:grid hover:bg-lifted hover:text-paper"><Plus size={14} /></button>
                 )}
               </li>
             )}
@@ -61,6 +68,7 @@ export function Library() {
       <div ref={checks} className="max-h-[36%] shrink-0 overflow-x-hidden overflow-y-auto border-t border-line px-2 py-2">
         <Checks problems={problems} missing={missing.size} scroller={checks} />
       </div>
+      {dragged && <output className="pointer-events-none fixed z-40 rounded-md bg-deep/95 px-2 py-1 text-[12.5px] whitespace-nowrap ring-1 ring-leaf" style={{ left: Math.min(dragged.x + 14, window.innerWidth - 260), top: dragged.y + 12 }}>{dragged.words}</output>}
     </aside>
   );
 }
@@ -79,7 +87,7 @@ function Checks({ problems, missing, scroller }: { readonly problems: readonly P
           <li key={key} {...place} className="rounded-md hover:bg-raised/60">
             <button type="button" onClick={() => showProblem(editor, problem)} title={problem.fix ?? problem.message} className="flex w-full items-start gap-2 rounded-md px-2 py-1 text-left text-[12.5px]">
               <Dot className={problem.level === 'error' ? 'bg-rust' : problem.level === 'warning' ? 'bg-amber' : 'bg-muted'} />
-              <span className="line-clamp-4">{problem.message}</span>
+              <span className="min-w-0 break-words">{problem.message}</span>
             </button>
             {problem.mend && <button type="button" onClick={() => mendProblem(editor, problem)} {...showsMend(editor, problem)} aria-label={`Mend: ${problem.message}`} title={problem.fix ?? 'Does the edit that mends it'} className="mb-1.5 ml-6 block rounded-md bg-raised px-2 py-0.5 text-[12px] text-leaf hover:bg-lifted">Mend</button>}
           </li>

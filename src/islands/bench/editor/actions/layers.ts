@@ -2,6 +2,7 @@ import { naturalRiders, poseAt, type PlainField } from '../../../../core/command
 import { transform } from '../../../../core/display';
 import { BLENDS, isDrawn, newCopies, newNull, type Layer } from '../../../../core/model';
 import { worldMatrix } from '../../../../core/scene';
+import { hull } from '../../../../core/time';
 import { doRevisable } from '../do-revisable';
 import { current, type Editor } from '../editor';
 import { freshId } from '../fresh-id';
@@ -137,11 +138,18 @@ function nestSelection(editor: Editor): void {
   const layers = chosen.map((layer) => layer.id);
   const boxes = Object.fromEntries(layers.map((id) => [id, state.shown?.layers.find((layer) => layer.id === id)?.bounds ?? null]));
   const args = {
-    composition: host.id, layers, name: chosen.length === 1 ? chosen[0]!.name : `${chosen[0]!.name} and more`, inside: 'all', length: 'whole', span: [0, host.duration] as [number, number],
+    composition: host.id, layers, name: chosen.length === 1 ? chosen[0]!.name : `${chosen[0]!.name} and more`, inside: 'all', length: 'bars', span: spanOf(chosen, host.duration),
     outside: [...naturalRiders(state.project, host, chosen)], frame: state.frame, ...(state.shown?.composition === host.id ? { boxes } : {}),
   } as const;
   const made = doRevisable(editor, 'layers.nest', args, ({ made: nests }) => ({ selection: { ...NOTHING_SELECTED, layers: nests as readonly string[] }, renaming: (nests?.[0] as string | undefined) ?? null }));
   if (!made && chosen.every((layer) => layer.locked)) editor.say('What is selected is locked.');
+}
+
+/** The whole frames over which layers are there, as far as the film lasts. */
+function spanOf(layers: readonly Layer[], duration: number): [number, number] {
+  const outers = layers.flatMap(({ spans }) => hull(spans) ?? []);
+  const [from, to] = [Math.max(0, Math.floor(Math.min(...outers))), Math.min(duration, Math.ceil(Math.max(...outers)))];
+  return to > from ? [from, to] : [0, duration];
 }
 
 /** A nest for each layer, with its picture alone inside. */
@@ -149,6 +157,6 @@ function nestEach(editor: Editor): void {
   const state = editor.store.getState();
   const layers = chosenLayers(state).map((layer) => layer.id);
   const boxes = Object.fromEntries(layers.map((id) => [id, state.shown?.layers.find((layer) => layer.id === id)?.bounds ?? null]));
-  const made = editor.do('layers.nest', { layers, name: chosenLayers(state)[0]!.name, inside: 'picture', length: 'whole', frame: state.frame, ...(state.shown?.composition === current(state).id ? { boxes } : {}) });
+  const made = editor.do('layers.nest', { layers, name: chosenLayers(state)[0]!.name, inside: 'picture', length: 'bars', frame: state.frame, ...(state.shown?.composition === current(state).id ? { boxes } : {}) });
   if (made?.made) editor.select({ layers: made.made as readonly string[], keys: [], markers: [], operator: null });
 }
