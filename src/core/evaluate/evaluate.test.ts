@@ -4,7 +4,7 @@ import { evaluateFrame, trail, type Surroundings } from '.';
 import { CLOSE, multiply, transform, type Group, type Item, type PathItem } from '../display';
 import type { Face } from '../lettering';
 import { projectOf, smallFilm, type LayerInput } from '../../../tests/support/projects';
-import { applyPatches, setValues } from '../commands';
+import { applyPatches, setValues, work, type Draft } from '../commands';
 import { slideLayers } from '../../../tests/support/edits';
 
 const face: Face = { glyph: (character) => (character === '?' ? null : { outline: [0, 0, 0, 1, 0.5, 0, 1, 0.5, -0.7, 3], advance: 0.5 }), kern: (a, b) => (a === 'A' && b === 'V' ? -0.1 : 0) };
@@ -174,9 +174,23 @@ describe('the trail', () => {
   });
   test('says why nothing shows', () => {
     const project = one({ id: 'n', name: 'Gone', kind: 'nest', source: 'nowhere', spans: [[0, 10]] });
-    expect(trail(project, 'main', 'n', 5)!.nothing).toBe('the source of Gone is missing');
-    expect(trail(project, 'main', 'n', 50)!.nothing).toBe('outside the bar of Gone');
+    expect(trail(project, 'main', 'n', 5)!.nothing).toBe('Gone: nothing, its source is missing');
+    expect(trail(project, 'main', 'n', 50)!.nothing).toBe('Gone: nothing, 50 is after its bar');
     expect(trail(project, 'main', 'other', 5)).toBeNull();
+  });
+  test('goes on to the innermost cause, through nests of another rate, and what mends it shows something', () => {
+    const ferry = (more: object = {}) => projectOf([
+      { id: 'main', name: 'Main', duration: 400, layers: [{ id: 'harbour', name: 'Harbour', kind: 'nest', source: 'port' }] },
+      { id: 'port', name: 'Port', rate: [60, 1], duration: 800, layers: [{ id: 'quay', name: 'Quay', kind: 'nest', source: 'boats', spans: [[0, 800]] }] },
+      { id: 'boats', name: 'Boats', duration: 400, layers: [{ id: 'ferry', name: 'Ferry', kind: 'shape', spans: [[20, 300]] }, { id: 'gull', name: 'Gull', kind: 'shape', spans: [[0, 40]], ...more }] },
+    ] as never);
+    const found = trail(ferry(), 'main', 'harbour', 300)!;
+    expect([found.nothing, found.cause!.way, found.cause!.composition]).toEqual(['Ferry: nothing, 300 is after its bar', ['harbour', 'quay'], 'boats']);
+    expect(found.stops.map(({ at }) => at)).toEqual([300, 600, 600, 300]);
+    expect(trail(ferry(), 'main', 'harbour', 299)!.nothing).toBeNull();
+    expect(trail(ferry({ spans: [[0, 400]] }), 'main', 'harbour', 300)!.cause).toBeNull();
+    const { draft } = work(ferry(), found.cause!.mend!.do, found.cause!.mend!.with as never, () => 'x');
+    expect(trail(applyPatches(ferry(), (draft as Draft).patches).project, 'main', 'harbour', 300)!.cause).toBeNull();
   });
 });
 

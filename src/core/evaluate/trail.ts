@@ -1,7 +1,8 @@
-import { hasContentTime, inTime, member, type Layer, type Project } from '../model';
+import { innermost, type Cause } from './innermost';
+import { hasContentTime, inTime, member, type Project } from '../model';
 import { DUST, type Frames } from '../time';
 import type { Step } from '../timing';
-import { compositionOf, drivesIn, hasKeys, keyedAt, keyTimeAt, keyTimesOf, sourceTimeAt, timingOf, trackAt, unbent, valueAt } from '../scene';
+import { compositionOf, drivesIn, hasKeys, keyedAt, keyTimeAt, keyTimesOf, sourceOf, sourceTimeAt, timingOf, trackAt, unbent, valueAt } from '../scene';
 
 /** One stop of the trail: the number first, what made it beneath. */
 export type TrailStop = {
@@ -15,8 +16,10 @@ export type Trail = {
   readonly stops: readonly TrailStop[];
   /** The way that the time of the layer's own keys takes beside its picture's. Empty where they simply count from its start. */
   readonly keys: readonly TrailStop[];
-  /** Why nothing shows, when nothing does. */
+  /** Why nothing shows, when nothing does: the innermost reason, in words. */
   readonly nothing: string | null;
+  /** Where that lies. */
+  readonly cause: Cause | null;
 };
 
 /** From a composition's frame to the picture of a layer and to its keys: the same calls that paint, with a trace. */
@@ -27,15 +30,26 @@ export function trail(project: Project, compositionId: string, layerId: string, 
   const stops: TrailStop[] = [{ at: frame, title: host.name, leads: { kind: 'none' } }];
   const at = sourceTimeAt(project, host, layer, frame, true, (stop) =>
     stops.push({ at: stop.at, title: stop.title, leads: stop.kind === 'operator' ? { kind: 'operator', id: stop.id } : { kind: 'none' } }));
+  const cause = innermost(project, host, layer, frame);
   const source = 'source' in layer ? (compositionOf(project, layer.source)?.name ?? null) : null;
   const { keySteps } = timingOf(project, host, layer).stack;
   const own: TrailStop = { at: keyTimeAt(project, host, layer, frame), title: `${layer.name}'s own keys`, leads: { kind: 'none' } };
   const keys = keySteps.length === 0 ? [] : [...through(keySteps, frame), own];
   if (!hasContentTime(layer.kind)) {
-    return { stops: [...stops, ...(keys.length === 0 ? [own] : keys)], keys: [], nothing: whyNothing(layer, frame, at, source) };
+    return { stops: [...stops, ...(keys.length === 0 ? [own] : keys)], keys: [], nothing: cause?.words ?? null, cause };
   }
   if (at !== null && source !== null && 'source' in layer) stops.push({ at, title: `of ${source}`, leads: { kind: 'nest', composition: layer.source } });
-  return { stops, keys, nothing: whyNothing(layer, frame, at, source) };
+  // Through the nests that lead to what shows nothing.
+  let [inside, now] = [host, frame];
+  for (const [i, id] of (cause?.way ?? []).entries()) {
+    const nest = inside.layers.by[id]!;
+    const next = 'source' in nest ? compositionOf(project, nest.source) : null;
+    if (!next) break;
+    now = (sourceTimeAt(project, inside, nest, now, true) ?? 0) + (sourceOf(project, inside, nest)?.offset ?? 0);
+    if (i > 0) stops.push({ at: now, title: `of ${next.name}`, leads: { kind: 'none' } });
+    inside = next;
+  }
+  return { stops, keys, nothing: cause?.words ?? null, cause };
 }
 
 /**
@@ -71,12 +85,4 @@ const AFTER = { hold: 'stands', repeat: 'repeats', climb: 'climbs on', swing: 't
 
 function through(steps: readonly Step[], frame: Frames): readonly TrailStop[] {
   return steps.map(({ id, title, incoming, map }) => ({ at: map.at(incoming.at(frame)), title, leads: { kind: 'operator', id } }));
-}
-
-function whyNothing(layer: Layer, frame: Frames, at: Frames | null, source: string | null): string | null {
-  const outside = !layer.spans.some(([from, to]) => frame >= from && frame < to);
-  if (outside) return `outside the bar of ${layer.name}`;
-  if (!hasContentTime(layer.kind) || at !== null) return null;
-  if (source === null) return `the source of ${layer.name} is missing`;
-  return `${source} has no picture at that time`;
 }

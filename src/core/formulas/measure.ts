@@ -7,7 +7,7 @@ import type { Place } from './tree';
 /** The beat at a frame of the composition; fails where it has no tempo. */
 export function beatsAround({ tempo, name, rate, onHost }: Around, place: Place): (frame: number) => number {
   onHost();
-  if (!tempo) return fail(place, `${name} has no tempo yet: give it one, and beats can be counted.`);
+  if (!tempo) return fail(place, `${name} has no tempo yet: give it one, and beats can be counted.`, { tempo: true });
   if (tempo.map) return (frame) => beatAt(frame, tempo, rate);
   const { offset, bpm } = tempo;
   const each = (rate[1] * bpm) / (rate[0] * 60);

@@ -1,5 +1,6 @@
 import type { Event } from '../../../core/commands';
 import type { Problem } from '../../../core/checks';
+import { causeOf } from '../../../core/evaluate';
 import { current, type Editor } from './editor';
 import type { EditorState } from './state';
 
@@ -50,7 +51,15 @@ export function showsMend(editor: Editor, { mend, where }: Problem): { readonly 
 /** The problem that can be mended here: of the selected layer, else of the frame that is looked at. */
 export function mendable(state: EditorState): Problem | null {
   const here = state.problems.filter(({ mend, where }) => mend && where.composition === current(state).id);
-  return here.find(({ where }) => where.layer !== undefined && state.selection.layers.includes(where.layer)) ?? here.find(({ where }) => where.frame === state.frame) ?? null;
+  const own = here.find(({ where }) => where.layer !== undefined && state.selection.layers.includes(where.layer)) ?? here.find(({ where }) => where.frame === state.frame) ?? null;
+  if (own) return own;
+  // What is selected shows nothing here: the innermost reason is what is mended.
+  const [layer] = state.selection.layers;
+  const cause = layer === undefined ? null : causeOf(state.project, current(state).id, layer, state.frame);
+  if (!cause) return null;
+  const there = state.problems.find(({ mend, where }) => mend && where.composition === cause.composition && where.layer === cause.layer);
+  const where = { composition: cause.composition, layer: cause.layer, frame: Math.floor(cause.frame) };
+  return there ?? (cause.mend ? { code: 'blank-frames', level: 'warning', where, message: `${cause.words}.`, fix: 'Make its bar longer.', mend: cause.mend } as Problem : null);
 }
 
 /** Goes where a problem is: its composition, its layer, its frame. */

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Fault } from '../../../core/formulas';
+import { GiveTempo } from './give-tempo';
 import { useEditor } from '../editor/editor-context';
 import { judged, nameFor, worthOf, writableIn, type Driven } from './driving';
 import type { CodeEditor } from './code-editor';
@@ -109,6 +110,7 @@ export function CodeField({ label, driven, text, onTry, onKeep, onLetGo }: Props
         <p role="status" className="text-[12px] leading-snug text-rust">
           {fault.message}
           {fault.nearest !== undefined && <button type="button" className="ml-1.5 rounded bg-raised px-1.5 text-paper hover:bg-lifted" onClick={() => { const code = open.current; if (!code) return; const whole = code.text(); code.put(`${whole.slice(0, fault.from)}${fault.nearest}${whole.slice(fault.to)}`); code.view.focus(); }}>Write “{fault.nearest}”</button>}
+          {fault.tempo && <GiveTempo composition={driven.composition} then={() => { const code = open.current; if (!code) return; code.put(code.text()); code.view.focus(); }} />}
         </p>
       )}
     </div>

@@ -7,6 +7,7 @@ import { IconButton, Menu } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { CodeField } from './code-field';
 import { curvesOf, judged, sameDriven, valueWords, type Driven } from './driving';
+import { GiveTempo } from './give-tempo';
 import { formulasToKeys } from './formula-keys';
 import { LinkWords } from './link-words';
 import { rememberTried, triedBefore } from './tried-before';
@@ -102,7 +103,7 @@ export function FormulaBlock({ project, composition, layers, track: address, fra
       {writing
         ? inLane ? <><span className="truncate rounded-md bg-deep px-1.5 py-1 font-mono text-[12px] text-muted">being written</span><UnderRow>{field}</UnderRow></> : field
         : <button type="button" disabled={locked} onClick={() => write(each ? text! : '')} title="Write in it" className="w-full rounded-md bg-deep px-1.5 py-1 text-left font-mono text-[12px] break-words whitespace-pre-wrap text-paper hover:ring-1 hover:ring-chalk/60">{each ? shortened(text!) : 'each its own formula'}</button>}
-      {fault && <p className="text-[12px] leading-snug text-rust">{fault.message}</p>}
+      {fault && <p className="text-[12px] leading-snug text-rust">{fault.message}{fault.tempo && <GiveTempo composition={composition.id} />}</p>}
       {!writing && each && text !== null && <LinkWords project={project} composition={composition} tracks={tracks} text={text} />}
       {!inLane && track.spec.type === 'N' && <Curve project={project} driven={driven} text={writing ? null : text} first={text} duration={composition.duration} frame={frame} />}
     </div>

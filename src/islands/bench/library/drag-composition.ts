@@ -1,7 +1,7 @@
 import { member, type Composition } from '../../../core/model';
 import { current, type Editor } from '../editor/editor';
 import { followPointer } from '../follow-pointer';
-import { useComposition, type Standing } from './use-composition';
+import { placeComposition, type Standing } from './place-composition';
 
 /** A press that moves less than this is a press. */
 const SLACK = 5;
@@ -28,7 +28,7 @@ export function dragComposition(editor: Editor, composition: Composition, event:
     const swallow = (click: Event) => { click.stopPropagation(); click.preventDefault(); };
     window.addEventListener('click', swallow, { capture: true, once: true });
     setTimeout(() => window.removeEventListener('click', swallow, true));
-    if (keep && standing) useComposition(editor, composition, standing);
+    if (keep && standing) placeComposition(editor, composition, standing);
   }, false);
 }
 
@@ -55,6 +55,6 @@ function under(x: number, y: number): Standing | null {
 
 function tell(editor: Editor, { name }: Composition, { middle, from, above }: Standing): string {
   if (middle) return `${name} at ${Math.round(middle[0])}, ${Math.round(middle[1])}`;
-  const layer = above == null ? null : member(current(editor.store.getState()).layers.by, above);
+  const layer = above === null || above === undefined ? null : member(current(editor.store.getState()).layers.by, above);
   return `${name}${from === undefined ? '' : ` from frame ${from}`}${layer ? `, above ${layer.name}` : ''}`;
 }

@@ -13,7 +13,7 @@ import { dragComposition, type Dragged } from './drag-composition';
 import { LongList } from './long-list';
 import { MediaList } from './media-list';
 import { SectionHead } from './section-head';
-import { useComposition } from './use-composition';
+import { placeComposition } from './place-composition';
 
 /** Compositions, media and checks. */
 export function Library() {
@@ -29,7 +29,7 @@ export function Library() {
   const menuOf = (composition: Composition, { clientX, clientY }: { readonly clientX: number; readonly clientY: number }) => {
     const { id, name } = composition;
     const entries = [
-      ...(id === open ? [] : [{ label: 'Use here', run: () => useComposition(editor, composition) }, { label: 'Open', run: () => editor.openComposition(id) }]),
+      ...(id === open ? [] : [{ label: 'Use here', run: () => placeComposition(editor, composition) }, { label: 'Open', run: () => editor.openComposition(id) }]),
       { label: 'Rename', run: () => setRenaming(id) },
       { label: 'Duplicate', run: () => { const copy = freshId(); if (editor.do('composition.duplicate', { composition: id, ids: [copy] })) editor.say(`A copy of ${name} stands in the list.`); } },
       ...(project.main === id ? [] : [{ label: 'Make it the film', run: () => void editor.do('project.main', { composition: id }) }]),
@@ -53,7 +53,7 @@ export function Library() {
                 </span>
                 <span className={`shrink-0 whitespace-nowrap font-mono text-[11.5px] text-muted ${composition.id === open ? '' : 'group-focus-within:hidden group-hover:hidden'}`}>{lengthOf(composition)}</span>
                 {composition.id !== open && (
-                  <button type="button" aria-label={`Use ${composition.name} as a layer here`} title={`Use ${composition.name} as a layer here`} onClick={() => useComposition(editor, composition)} className="hidden size-5 place-items-center rounded text-muted group-focus-within:grid group-hover:grid hover:bg-lifted hover:text-paper"><Plus size={14} /></button>
+                  <button type="button" aria-label={`Use ${composition.name} as a layer here`} title={`Use ${composition.name} as a layer here`} onClick={() => placeComposition(editor, composition)} className="hidden size-5 place-items-center rounded text-muted group-focus-within:grid group-hover:grid hover:bg-lifted hover:text-paper"><Plus size={14} /></button>
                 )}
               </li>
             )}

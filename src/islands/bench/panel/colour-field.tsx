@@ -15,10 +15,12 @@ type Props = {
   /** Shows a colour while it is looked for; null lets go of it. */
   readonly onTry: (value: Colour | null) => void;
   readonly disabled?: boolean;
+  /** A formula is begun in its field. */
+  readonly onFormula?: () => void;
 };
 
 /** A colour as #rrggbb with its alpha; its swatch opens a picker with the colours of the project. */
-export function ColourField({ label, value, mixed, onSet, onTry, disabled }: Props) {
+export function ColourField({ label, value, mixed, onSet, onTry, disabled, onFormula }: Props) {
   const [open, setOpen] = useState(false);
   const hex = hexOf(value);
   return (
@@ -35,7 +37,7 @@ export function ColourField({ label, value, mixed, onSet, onTry, disabled }: Pro
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>
-      <TypedField label={label} edited={mixed ? '' : hex} shown={mixed ? 'mixed' : hex} read={(text) => readColour(text, value[3])} onSet={onSet} disabled={disabled ?? false} className="px-1!" />
+      <TypedField label={label} edited={mixed ? '' : hex} shown={mixed ? 'mixed' : hex} read={(text) => readColour(text, value[3])} onSet={onSet} disabled={disabled ?? false} className="px-1!" {...(onFormula ? { onFormula } : {})} />
     </span>
   );
 }

@@ -34,8 +34,9 @@ export function drawnPath(id: string, length: number, points: readonly PenPoint[
     : newShape(id, 'Line', [[0, length]], 'path', values, { ...flatFill(), kind: 'none' }, { ...plainStroke(FRESH_FILL, 4), cap: 'round', join: 'round' });
 }
 
-export function drawnText(id: string, length: number, at: Point): Layer {
-  return newText(id, 'Text', [[0, length]], { x: tidy(at[0]), y: tidy(at[1]), text: '' }, flatFill(FRESH_FILL));
+/** A text that begins at a point, in an ink that is seen there. */
+export function drawnText(id: string, length: number, at: Point, ink: Colour = FRESH_FILL): Layer {
+  return newText(id, 'Text', [[0, length]], { x: tidy(at[0]), y: tidy(at[1]), text: '' }, flatFill(ink));
 }
 
 function tidy(value: number): number {

@@ -13,6 +13,7 @@ import { followPointer } from '../follow-pointer';
 import { gripAt, type Grip, type GripPlace } from './grips';
 import type { DragSigns, Target } from './drag-signs';
 import { guideLines } from './guides';
+import { inkOver } from './ink-over';
 import { drawnShape, drawnText } from './new-shape';
 import { panPicture, type PicturePlace } from './place-picture';
 import { angleBetween, dragGrip, moveSelection, type Reshape, type ReshapeNow, type Reshaped, type ReshapeStep } from './reshape';
@@ -329,7 +330,7 @@ function drawShape(context: PressContext, event: PointerEvent<HTMLDivElement>, s
 
 function writeText({ editor, toPicture }: PressContext, event: PointerEvent<HTMLDivElement>): void {
   event.preventDefault();
-  const layer = drawnText(freshId(), current(editor.store.getState()).duration, toPicture(event));
+  const layer = drawnText(freshId(), current(editor.store.getState()).duration, toPicture(event), inkOver(event.currentTarget.querySelector('canvas'), event.clientX, event.clientY));
   put(editor, layer);
   editor.set({ typing: layer.id });
 }

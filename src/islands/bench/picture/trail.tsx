@@ -1,5 +1,5 @@
 import { useDeferredValue, useMemo } from 'react';
-import { trackTrail, trail, type TrailStop } from '../../../core/evaluate';
+import { trackTrail, trail, type Cause, type TrailStop } from '../../../core/evaluate';
 import { seenSoon } from '../editor/editor';
 import { framesOutside } from '../editor/frame-outside';
 import { useEditor, useEditorState } from '../editor/editor-context';
@@ -43,7 +43,7 @@ export function Trail() {
       {!found && <p className="truncate pt-1 text-muted">Select a layer to see how its picture comes about.</p>}
       {found && found.stops.length > 1 && <Line />}
       {found && <Chain stops={found.stops.slice(1)} onFollow={follow} />}
-      {found?.nothing && <span className="flex min-w-0 items-start gap-2"><Line /><span><span className="block font-mono text-[13px] leading-tight text-amber">nothing</span><span className="block truncate text-[11.5px] text-muted">{found.nothing}</span></span></span>}
+      {found?.cause && <span className="flex min-w-0 items-start gap-2"><Line /><Nothing cause={found.cause} /></span>}
       {value.length > 0 && (
         <span role="group" aria-label="Its value" className="ml-3 flex min-w-0 items-start gap-2 border-l border-line pl-4"><Chain stops={value} onFollow={follow} /></span>
       )}
@@ -51,6 +51,24 @@ export function Trail() {
         <span role="group" aria-label="Its keys" className="ml-3 flex min-w-0 items-start gap-2 border-l border-line pl-4"><Chain stops={found.keys} onFollow={follow} /></span>
       )}
     </div>
+  );
+}
+
+/** Why nothing is seen: a press goes there, through the nests; where its bar is the reason, another makes it long enough. */
+function Nothing({ cause }: { readonly cause: Cause }) {
+  const editor = useEditor();
+  const go = () => {
+    for (const nest of cause.way) editor.openNest(nest);
+    editor.select({ layers: [cause.layer], keys: [], markers: [], operator: null });
+  };
+  const { mend } = cause;
+  return (
+    <>
+      <button type="button" onClick={go} title={`${cause.words}: go there`} className="min-w-0 rounded-md px-1 text-left hover:bg-raised">
+        <span className="block font-mono text-[13px] leading-tight text-amber">nothing</span><span className="line-clamp-2 block text-[11.5px] leading-tight text-muted">{cause.words.replace(': nothing,', ':')}</span>
+      </button>
+      {mend && <button type="button" onClick={() => { const made = editor.do(mend.do, mend.with as never); if (made) editor.say(`Mended: ${made.label}. Ctrl+Z takes it back.`); }} title="Makes its bar long enough" className="shrink-0 rounded-md bg-raised px-2 py-0.5 text-[12px] text-leaf hover:bg-lifted">Mend here</button>}
+    </>
   );
 }
 

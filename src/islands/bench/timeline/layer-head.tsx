@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { Activity, ChevronDown, ChevronRight, Eye, EyeOff, FilmIcon, Lock, LockOpen, Target } from 'lucide-react';
+import { Activity, ChevronDown, ChevronRight, Eye, EyeOff, FilmIcon, FlipHorizontal2, Lock, LockOpen, Target } from 'lucide-react';
 import { type PlainField } from '../../../core/commands';
 import type { Layer } from '../../../core/model';
 import { InPlace } from '../../../ui';
@@ -28,6 +28,8 @@ type Props = {
   readonly renaming: boolean;
   /** What it follows and is driven by, in words behind its name; empty where it is bound to nothing. */
   readonly bound: string;
+  /** The name of its partner; empty where it has none. */
+  readonly partner: string;
   /** How many leaders it stands drawn in under. */
   readonly depth: number;
   /** What is dragged would follow it. */
@@ -36,7 +38,7 @@ type Props = {
 };
 
 /** A layer's row at the left of its bar: fold, ink, name, and its switches. Those that are off show themselves on hover. */
-export const LayerHead = memo(function LayerHead({ top, height, index, layer, composition, selected, open, opens, lane, renaming, bound, depth, target, acts }: Props) {
+export const LayerHead = memo(function LayerHead({ top, height, index, layer, composition, selected, open, opens, lane, renaming, bound, partner, depth, target, acts }: Props) {
   const editor = useEditor();
   const { name } = layer;
   const flip = (which: 'unfolded' | 'lanes') => {
@@ -68,6 +70,7 @@ export const LayerHead = memo(function LayerHead({ top, height, index, layer, co
           />
         </span>
       </span>
+      {layer.partner !== null && <span role="img" aria-label={`${name} has a partner`} title={partner === '' ? 'Its partner is gone' : `Partner: ${partner}; poses are mirrored between them`} className="grid w-5 shrink-0 place-items-center text-muted"><FlipHorizontal2 size={12} aria-hidden="true" /></span>}
       {layer.kind === 'nest' && <Toggle label={`Picture time of ${name}`} pressed={lane} onPress={() => flip('lanes')}><Activity size={13} /></Toggle>}
       {layer.guide && <Toggle label={`${name} is not in film: put it in`} pressed onPress={() => set('guide', false)}><span className="relative"><FilmIcon size={13} /><span aria-hidden="true" className="absolute top-1/2 -left-0.5 h-px w-[17px] -rotate-45 bg-current" /></span></Toggle>}
       <Toggle label={layer.solo ? `Show ${name} with the others` : `Show ${name} alone`} pressed={layer.solo} quiet onPress={() => set('solo', !layer.solo)}><Target size={13} /></Toggle>

@@ -71,12 +71,13 @@ const OF_LAYERS: readonly (readonly [field: string, label: string, also: string,
 ];
 /** Fields that the panel shows of one layer alone. */
 const OF_ONE: readonly (readonly [field: string, label: string, also: string, has: (layer: Layer) => boolean])[] = [
+  ['partner', 'Partner', 'mirror pair left right', (layer) => isDrawn(layer.kind)],
   ['start', 'Starts at', 'offset begin time slide', (layer) => layer.spans.length > 0], ['note', 'Note', 'comment', (layer) => layer.spans.length > 0],
 ];
 
 /** Fields of selected keys, and of the motion that is meant. */
 const OF_KEYS = [['key-at', 'Time of the selected keys', 'keyframe when'], ['key-value', 'Value of the selected keys', 'keyframe'], ['key-arrives', 'Value that the motion arrives on', 'jump'], ['key-pace', 'Pace after the selected keys', 'speed velocity']] as const;
-const OF_MOTION = [['motion-leaves', 'Leaves over so many frames', 'ease out'], ['motion-arrives', 'Arrives over so many frames', 'ease in'], ['motion-out', 'How far the leaving handle stands out', 'overshoot anticipation'], ['motion-into', 'How far the arriving handle stands out', 'overshoot']] as const;
+const OF_MOTION = [['motion-strength', 'Strength of the curve', 'amount percent'], ['motion-past', 'How far it goes past its ends', 'overshoot percent back'], ['motion-leaves', 'Leaves over so many frames', 'ease out'], ['motion-arrives', 'Arrives over so many frames', 'ease in'], ['motion-out', 'How far the leaving handle stands out', 'overshoot anticipation'], ['motion-into', 'How far the arriving handle stands out', 'overshoot']] as const;
 
 const NONE = 'What is selected has no such field.';
 const allHave = (state: EditorState, has: (layer: Layer) => boolean): string | null => needsLayers(state) ?? (chosenLayers(state).every(has) ? null : NONE);

@@ -12,7 +12,7 @@ export const POSE_ACTIONS: readonly Action[] = [
   { id: 'poses.mirror', title: 'Mirror the pose: partners take each other’s', group: 'Keys', also: 'swap left right symmetric', whyNot: needsLayers, run: does('poses.mirror', (state) => ({ ...posed(state), swap: true }), 'The pose is its own mirror image.') },
   { id: 'poses.mirror-onto', title: 'Give the partner this pose, mirrored', group: 'Keys', also: 'left right symmetric copy', whyNot: needsLayers, run: does('poses.mirror', (state) => ({ ...posed(state), swap: false }), 'It stands so already.') },
   {
-    id: 'layers.partners', title: 'Make the two selected layers partners', group: 'Layers', also: 'mirror left right pair', whyNot: (state) => (chosenLayers(state).length === 2 ? null : 'Select two layers.'),
+    id: 'layers.partners', title: (state) => (chosenLayers(state).length === 2 ? 'Make the two selected layers partners' : 'Make partners of those whose names make a pair'), group: 'Layers', also: 'mirror left right pair', whyNot: needsLayers,
     run: does('layers.partners', (state) => ({ layers: state.selection.layers }), 'They are partners already.'),
   },
   {

@@ -129,5 +129,5 @@ function Head({ row, index, composition, target, acts }: HeadProps<Own>) {
   const lane = useEditorState((state) => state.lanes.has(key));
   const renaming = useEditorState((state) => state.renaming === layer.id);
   const nestled = useEditorState((state) => state.settings.nestled);
-  return <LayerHead top={row.top} height={row.height} index={index} layer={layer} composition={composition.id} selected={selected} open={row.own.open} opens={row.own.opens} lane={lane} renaming={renaming} bound={boundBy(composition, layer)} depth={nestled ? depthOf(composition, layer) : 0} target={target} acts={acts} />;
+  return <LayerHead top={row.top} height={row.height} index={index} layer={layer} composition={composition.id} selected={selected} open={row.own.open} opens={row.own.opens} lane={lane} renaming={renaming} bound={boundBy(composition, layer)} partner={(layer.partner === null ? undefined : member(composition.layers.by, layer.partner))?.name ?? ''} depth={nestled ? depthOf(composition, layer) : 0} target={target} acts={acts} />;
 }

@@ -9,7 +9,7 @@ import { placed } from './placed';
 export type Standing = { readonly middle?: readonly [number, number]; readonly from?: number; readonly above?: string | null };
 
 /** Shows a composition in the open one, for as long as it lasts and no longer than the film, unless that would put it inside itself. */
-export function useComposition(editor: Editor, composition: Composition, { middle, from = 0, above }: Standing = {}): void {
+export function placeComposition(editor: Editor, composition: Composition, { middle, from = 0, above }: Standing = {}): void {
   const state = editor.store.getState();
   const host = current(state);
   if (holds(state.project, composition.id, host.id)) return editor.say(`${composition.name} shows ${host.name} itself, so it cannot stand inside it.`, true);
