@@ -4,6 +4,7 @@ import { Columns } from '../../ui/columns';
 import { Split } from '../../ui/split';
 import { call } from '../call';
 import { takeWaitingMedia } from '../home/waiting-media';
+import { followRetiming } from './editor/after-retiming';
 import type { Editor } from './editor/editor';
 import { useEditorState } from './editor/editor-context';
 import { Header } from './header/header';
@@ -47,6 +48,7 @@ export function Desk({ editor }: { readonly editor: Editor }) {
   const [Timeline, Library, Panel] = [usePart(timeline), usePart(library), usePart(panel)];
   useKeyboard(editor);
   useMissing(editor);
+  useEffect(() => followRetiming(editor), [editor]);
   // A project begun from pictures finds them waiting.
   useEffect(() => { void takeWaitingMedia(editor.store.getState().projectId).then((files) => bringMedia(editor, files, { layers: true })); }, [editor]);
   const isFiles = (event: React.DragEvent) => event.dataTransfer.types.includes('Files');

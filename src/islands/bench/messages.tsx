@@ -29,7 +29,10 @@ function Working({ words, done, cancel }: NonNullable<EditorState['work']>) {
 
 function Said({ message }: { readonly message: Message }) {
   const editor = useEditor();
-  const { id, text, bad, go, act } = message;
+  const isTrue = useEditorState((state) => (state.history.done.at(-1)?.id ?? null) === message.about);
+  const { id, text, bad, go } = message;
+  // What is offered is offered as long as nothing was done since.
+  const act = isTrue ? message.act : undefined;
   const goThere = () => {
     if (!go) return;
     goWhere(editor, go);

@@ -3,6 +3,8 @@ export type Settings = {
   readonly snap: boolean;
   readonly ripple: boolean;
   readonly together: boolean;
+  /** Whether the playhead goes, after a change of timing, where the same moment of the source is shown. */
+  readonly stayWithPicture: boolean;
   /** Whether beats are met where they fall, between frames too, and not on the nearest frame. */
   readonly betweenFrames: boolean;
   /** Whether a bar ends where what it ended with is shown, once its timing is changed. */
@@ -33,7 +35,7 @@ export type Settings = {
   readonly letters: boolean;
 };
 
-export const PLAIN_SETTINGS: Settings = { snap: true, ripple: false, together: false, barFollows: true, betweenFrames: false, marqueeTakes: 'pegs', keepWas: true, stepOn: 0, curvesOver: 'no', ghosts: { on: false, count: 2, by: 'keys', each: 5 }, stopReturns: false, sharpness: 100, memory: 256, folded: [], nestled: false, unit: 'seconds', shortcuts: {}, letters: true };
+export const PLAIN_SETTINGS: Settings = { snap: true, ripple: false, together: false, barFollows: true, stayWithPicture: false, betweenFrames: false, marqueeTakes: 'pegs', keepWas: true, stepOn: 0, curvesOver: 'no', ghosts: { on: false, count: 2, by: 'keys', each: 5 }, stopReturns: false, sharpness: 100, memory: 256, folded: [], nestled: false, unit: 'seconds', shortcuts: {}, letters: true };
 
 const NAME = 'oak-settings';
 const CHOICES: Readonly<Partial<Record<keyof Settings, readonly unknown[]>>> = { marqueeTakes: ['pegs', 'bars', 'both'], unit: ['seconds', 'frames'], curvesOver: ['no', 'own', 'common'] };

@@ -10,7 +10,7 @@ const overlay = (id: string, title: string, name: keyof EditorState['overlays'],
   id, title, group: 'Picture', keys, isOn: (state) => state.overlays[name],
   run: (editor) => { const { overlays } = editor.store.getState(); editor.set({ overlays: { ...overlays, [name]: !overlays[name] } }); },
 });
-const setting = (id: string, title: string, name: 'snap' | 'ripple' | 'together' | 'betweenFrames', keys: readonly string[]): Action => ({
+const setting = (id: string, title: string, name: 'snap' | 'ripple' | 'together' | 'betweenFrames' | 'stayWithPicture', keys: readonly string[]): Action => ({
   id, title, group: 'Time', keys, isOn: (state) => state.settings[name],
   run: (editor) => editor.setSettings({ [name]: !editor.store.getState().settings[name] }),
 });
@@ -89,6 +89,7 @@ export const VIEW_ACTIONS: readonly Action[] = [
   setting('time.snap', 'Snap: drags catch keys, ends, markers, beats and the playhead', 'snap', ['1']),
   setting('time.ripple', 'Ripple: what comes later moves along', 'ripple', ['2']),
   setting('time.together', 'Together: what stands at the same moment moves along', 'together', ['3']),
+  setting('time.stay', 'Stay with the picture: the playhead follows the moment that it shows', 'stayWithPicture', []),
   setting('time.between', 'Beats are met between frames too', 'betweenFrames', []),
   ...([['pegs', 'A marquee takes pegs'], ['bars', 'A marquee takes bars'], ['both', 'A marquee takes pegs and bars']] as const).map(([takes, title]): Action => ({
     id: `time.takes-${takes}`, title, group: 'Time', isOn: (state) => state.settings.marqueeTakes === takes, whyNot: (state) => (state.settings.marqueeTakes === takes ? 'It takes those already.' : null), run: (editor) => editor.setSettings({ marqueeTakes: takes }),
