@@ -21,6 +21,7 @@ export { deleteKeys, moveKeys } from './keys/keys';
 export { easeAfter, legAfter, type Ease, type Leg, type Pull } from './keys/key-leg';
 export type { KeyFields } from './keys/set-keys';
 export { poseTracks } from './poses/pose-tracks';
+export { posedOrKeyed } from './poses/pose-tracks';
 export { partnerByName } from './poses/partners';
 export { deleteLayers, losses, setLayerField, trimLayersTo, type PlainField } from './layers/layers';
 export { addMarkers, deleteMarkers, setMarkers } from './bars/markers';

@@ -8,6 +8,7 @@ import { keyingOf } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { gestureIds } from '../editor/fresh-id';
 import { followPointer } from '../follow-pointer';
+import { onTypedRound } from '../typed-round';
 import { FORMULA_MENU } from '../editor/actions/formulas';
 import { byAsMuch, isDriven } from '../formula/by-as-much';
 import { FormulaBlock } from '../formula/formula-block';
@@ -73,7 +74,7 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
   const hasFormula = writing || found.some(({ one }) => (one.channel?.formula ?? null) !== null);
   const drive = () => editor.set({ driving: { driven: { composition: composition.id, layers: layers.map(({ id }) => id), track: channel, operator: null }, text: '' } });
   return (
-    <div data-field={channel} onKeyDown={(event) => { if (event.key === '=' && !disabled && !(event.target instanceof HTMLInputElement && event.target.type !== 'checkbox')) { event.preventDefault(); event.stopPropagation(); drive(); } }} data-pick={layers.length === 1 ? `${layers[0]!.id} ${channel}` : undefined} onContextMenu={(event) => { event.preventDefault(); editor.set({ fieldMeant: channel, menu: { x: event.clientX, y: event.clientY, groups: FORMULA_MENU, under: [] } }); }} className={`grid grid-cols-[70px_minmax(0,1fr)_54px] items-center gap-1 ${wide || hasFormula ? 'col-span-full' : ''}`}>
+    <div data-field={channel} onKeyDownCapture={onTypedRound(editor, '[data-field] input', false)} onKeyDown={(event) => { if (event.key === '=' && !disabled && !(event.target instanceof HTMLInputElement && event.target.type !== 'checkbox')) { event.preventDefault(); event.stopPropagation(); drive(); } }} data-pick={layers.length === 1 ? `${layers[0]!.id} ${channel}` : undefined} onContextMenu={(event) => { event.preventDefault(); editor.set({ fieldMeant: channel, menu: { x: event.clientX, y: event.clientY, groups: FORMULA_MENU, under: [] } }); }} className={`grid grid-cols-[70px_minmax(0,1fr)_54px] items-center gap-1 ${wide || hasFormula ? 'col-span-full' : ''}`}>
       <span className={`text-[12.5px] leading-tight text-muted ${spec.type === 'N' && !disabled ? 'cursor-ew-resize touch-none select-none hover:text-paper' : ''}`} title={spec.type === 'N' ? `${spec.label}: drag sideways to change, with Shift in tens` : spec.label} onPointerDown={scrub}>{named ?? underHead(spec.label)}</span>
       <ValueField onFormula={drive} driven={driven} label={label} found={first.one} values={values} onSet={set} onSame={keying ? () => set(values) : undefined} onNudge={(next) => set(next, true)} onTry={tryOut} disabled={disabled} />
       <KeyStringOf layers={layers} track={channel} label={spec.label} project={project} composition={composition} frame={frame} disabled={disabled} />

@@ -120,10 +120,10 @@ function Chips({ field, values, value, set }: { readonly field: Extract<AskField
 function FormulaField({ field, value, set }: { readonly field: Extract<AskField, { kind: 'formula' }>; readonly value: string; readonly set: (value: string) => void }) {
   const editor = useEditor();
   const read = (text: string): Reading<string> => {
-    const why = text.trim() === '' ? 'Write how much later, as index * 3f.' : field.fault(editor.store.getState(), text);
+    const why = text.trim() === '' ? (field.empty ?? 'Write how much later, as index * 3f.') : field.fault(editor.store.getState(), text);
     return why === null ? { ok: true, value: text, read: text } : { ok: false, why };
   };
-  return <span className="w-64 shrink-0"><TypedField label={field.label} title={field.label} tone="inset" edited={value} shown={value} onSet={set} read={read} className="text-chalk!" /></span>;
+  return <span className={field.wide ? 'min-w-96 flex-[4]' : 'w-64 shrink-0'}><TypedField label={field.label} title={field.label} tone="inset" edited={value} shown={value} onSet={set} read={read} className="text-chalk!" /></span>;
 }
 
 /** Frames that are told by a word or a share: the end, here, 80 % of what stands there. Null for what is a number or a time. */

@@ -20,7 +20,7 @@ export type AskField =
     /** The values that a pull leaves: so much, more is up; 1 is a good bend. */
     readonly pulled: (values: AskValues, by: number) => AskValues;
   })
-  | (OfAnyField & { readonly kind: 'formula'; /** What is wrong with one, in a sentence. */ readonly fault: (state: EditorState, text: string) => string | null })
+  | (OfAnyField & { readonly kind: 'formula'; /** What is wrong with one, in a sentence. */ readonly fault: (state: EditorState, text: string) => string | null; /** Said where nothing is written. */ readonly empty?: string; /** Takes the room of a whole line. */ readonly wide?: true })
   | (OfAnyField & { readonly kind: 'choice'; readonly options: readonly (readonly [value: string, words: string])[]; /** Each is a press of its own, and none is hidden in a list; those that cannot be meant now are left out. */ readonly chips?: (state: EditorState, values: AskValues) => readonly string[] });
 
 export type AskValues = Readonly<Record<string, number | string | null>>;

@@ -4,11 +4,12 @@ import type { Ask } from './ask';
 import { BAR_ASKS } from './bars';
 import { KEY_ASKS } from './keys';
 import { POSE_ASKS } from './poses';
+import { POSE_LINE_ASKS } from './pose-line';
 import { STAGGER_ASKS } from './stagger';
 import { TIMING_ASKS } from './timing';
 
 /** Everything that is asked for by numbers. */
-export const ASKS: readonly Ask[] = [...KEY_ASKS, ...POSE_ASKS, ...BAR_ASKS, ...STAGGER_ASKS, ...TIMING_ASKS];
+export const ASKS: readonly Ask[] = [...KEY_ASKS, ...POSE_ASKS, ...POSE_LINE_ASKS, ...BAR_ASKS, ...STAGGER_ASKS, ...TIMING_ASKS];
 
 export function askOf(id: string): Ask | null {
   return ASKS.find((ask) => ask.id === id) ?? null;

@@ -15,6 +15,7 @@ import { drawDriven, drivenAt, drivenRange, isDrivenNow } from './driven-line';
 import { shiftedTrack, slidBy } from '../shift';
 import type { TracksLook } from '../tracks-look';
 import { defineRow, type Row } from './row';
+import { RowValue } from './row-value';
 
 /** A keyed track of an unfolded layer: its pegs, and its motion between them. */
 export const trackRow = defineRow<Track>({
@@ -151,7 +152,9 @@ const TrackHead = memo(function TrackHead({ top, height, layer, track, project, 
   return (
     <div role="row" data-pick={`${layer.id} ${track.address}`} style={{ top, height }} className="absolute inset-x-0 flex items-center gap-2 border-b border-[#262a20] pr-1 pl-9 text-[12.5px]">
       <span role="gridcell" className="min-w-0 grow truncate text-muted" title={track.channel?.formula ? `${track.spec.label}, by a formula${track.channel.formulaOff ? ' that is off' : ''}: ${track.channel.formula}` : track.spec.label}>{track.spec.label}{track.channel?.formula && <span aria-label={track.channel.formulaOff ? 'its formula is off' : 'driven by a formula'} className={track.channel.formulaOff ? 'text-muted line-through' : 'text-chalk'}> =</span>}</span>
-      <span role="gridcell" className={`max-w-24 shrink-0 truncate font-mono text-[12px] ${beyond ? 'text-rust' : isDrivenNow(track.channel) ? 'text-chalk' : 'text-amber'}`} title={beyond ? `Beyond its bounds ${limits![0]} and ${limits![1]}` : undefined}>{shown}</span>
+      {typeof value === 'number' && !layer.locked && !isDrivenNow(track.channel)
+        ? <RowValue layer={layer} track={track} composition={composition} frame={frame} value={value} shown={shown} beyond={beyond} />
+        : <span role="gridcell" className={`max-w-24 shrink-0 truncate font-mono text-[12px] ${beyond ? 'text-rust' : isDrivenNow(track.channel) ? 'text-chalk' : 'text-amber'}`} title={beyond ? `Beyond its bounds ${limits![0]} and ${limits![1]}` : undefined}>{shown}</span>}
       <span role="gridcell" className="shrink-0"><KeyStringOf layers={layers} track={track.address} label={`${track.spec.label} of ${layer.name}`} project={project} composition={composition} frame={frame} disabled={layer.locked} /></span>
     </div>
   );
