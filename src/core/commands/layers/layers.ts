@@ -12,7 +12,8 @@ import type { Refused } from '../document/refused';
 
 /** Moves one end of layers' bars to a frame each; used for trimming to the playhead. */
 export function trimLayersTo(project: Project, compositionId: string, ids: readonly string[], end: 'start' | 'end', at: Frames): Draft | null {
-  return forLayers(project, compositionId, ids, 'layers.trim', 'Trim', (layer, path) => {
+  const longer = ids.every((id) => { const outer = hull(reachLayer(project, compositionId, id)?.spans ?? []); return outer && (end === 'start' ? at < outer[0] : at > outer[1]); });
+  return forLayers(project, compositionId, ids, 'layers.trim', longer ? 'Lengthen' : 'Trim', (layer, path) => {
     if (!hull(layer.spans)) return [];
     const spans = end === 'start' ? trimStart(layer.spans, at) : trimEnd(layer.spans, at);
     return spans === layer.spans ? [] : [patchOf([...path, 'spans'], layer.spans, spans)];

@@ -35,7 +35,7 @@ export function Trail() {
     if (leads.kind === 'nest' && layer !== undefined) editor.openNest(layer);
   };
   return (
-    <div aria-label="Trail" role="group" className="flex h-[42px] w-0 min-w-full shrink-0 items-start gap-2 overflow-hidden px-4 pt-1.5">
+    <div aria-label="Trail" role="group" className="flex h-[50px] w-0 min-w-full shrink-0 items-start gap-2 overflow-hidden px-4 pt-1.5">
       {outside.map(({ level, stops }) => (
         <span key={level} role="group" aria-label="The way in" className="flex min-w-0 shrink items-start gap-2"><Chain stops={stops} outside onFollow={followOut(level)} /><Line /></span>
       ))}
@@ -64,8 +64,8 @@ function Nothing({ cause }: { readonly cause: Cause }) {
   const { mend } = cause;
   return (
     <>
-      <button type="button" onClick={go} title={`${cause.words}: go there`} className="min-w-0 rounded-md px-1 text-left hover:bg-raised">
-        <span className="block font-mono text-[13px] leading-tight text-amber">nothing</span><span className="line-clamp-2 block text-[11.5px] leading-tight text-muted">{cause.words.replace(': nothing,', ':')}</span>
+      <button type="button" onClick={go} title={`${cause.words}: go there`} className="min-w-24 shrink-0 max-w-48 rounded-md px-1 text-left hover:bg-raised">
+        <span className="block font-mono text-[13px] leading-tight text-amber">nothing</span><span className="line-clamp-2 block text-[11.5px] leading-[13px] text-muted">{cause.words.replace(': nothing,', ':')}</span>
       </button>
       {mend && <button type="button" onClick={() => { const made = editor.do(mend.do, mend.with as never); if (made) editor.say(`Mended: ${made.label}. Ctrl+Z takes it back.`); }} title="Makes its bar long enough" className="shrink-0 rounded-md bg-raised px-2 py-0.5 text-[12px] text-leaf hover:bg-lifted">Mend here</button>}
     </>
@@ -96,7 +96,7 @@ function Stop({ stop, last }: { readonly stop: TrailStop; readonly last: boolean
   return (
     <>
       <span className={`block font-mono text-[13px] leading-tight ${stop.leads.kind === 'operator' ? 'text-leaf' : last ? 'font-medium text-paper' : 'text-paper'}`}>{showNumber(stop.at)}</span>
-      <span className="block truncate text-[11.5px] text-muted">{stop.title}</span>
+      <span className="line-clamp-2 block text-[11.5px] leading-[13px] text-muted" title={stop.title}>{stop.title}</span>
     </>
   );
 }
