@@ -1,3 +1,4 @@
+import { sayFault } from '../core/model';
 import { Refusal, WrongUsage } from './refusal';
 import type { Verb } from './verb';
 import { bake } from './verbs/bake';
@@ -30,7 +31,11 @@ export async function run(argv: readonly string[], out: (text: string) => void, 
     if (error instanceof WrongUsage) err(`${error.message}\n`);
     else if (error instanceof Refusal) err(`${error.message}\n`);
     else if (error instanceof RangeError && /call stack/i.test(error.message)) err('The project nests too deep for this machine.\n');
-    else throw error;
+    else {
+      // Whoever mends the program needs more than whoever uses it.
+      if (process.env['OAK_TRACE']) console.error(error);
+      err(`This could not be done: ${sayFault(error)}.\n`);
+    }
     return error instanceof WrongUsage ? 2 : 1;
   }
 }

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
-import { readProject, sayIssue } from '../core/model';
+import { readProject, sayFault, sayIssue } from '../core/model';
 import { CannotOpen } from './cannot-open';
 import { sayDisk } from './disk';
 import { migrate, openThread, overConnection, type ThreadConnection } from './db';
@@ -39,7 +39,7 @@ function openOrSay(): Promise<Standing> {
   return open().catch((error: unknown) => {
     setTimeout(() => (standing = null), 2000).unref();
     // What is wrong with the disk comes first: where there is little room for words, they are the first that are read.
-    throw new CannotOpen(sayDisk(error) ?? `The data folder could not be opened. ${(error as Error).message}`);
+    throw new CannotOpen(sayDisk(error) ?? `The data folder could not be opened. ${sayFault(error)}`);
   });
 }
 

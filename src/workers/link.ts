@@ -1,3 +1,4 @@
+import { sayFault } from '../core/model';
 /**
  * One way for pages and their workers to talk. A call is a question that always ends: with its answer, with the reason
  * why there is none, when it is called off, or when the worker dies. Besides, each side may say things that nobody
@@ -64,7 +65,8 @@ export function openLink<C extends Calls, Says, News>(start: () => WorkerPort, e
       port.terminate();
       const left = [...waiting.values()];
       waiting.clear();
-      for (const { fail } of left) fail(new Error(event.message));
+      // What ended it is for the console; a person is told what that means.
+      for (const { fail } of left) fail(new Error(sayFault(new RangeError(event.message))));
       events.died?.(event.message, starts < MOST_STARTS && !closed);
     };
     return port;
@@ -131,7 +133,7 @@ export function answerLink<C extends Calls, Says, News>(port: Port, handlers: Ha
     };
     void (async () => (handlers[kind] as Handlers<C>[string])(given as never, off.signal))().then(
       (answer) => end({ call, answer }, answer !== null && typeof answer === 'object' ? handedOver.get(answer) : undefined),
-      (error: unknown) => end({ call, failed: error instanceof Error ? error.message : String(error) }),
+      (error: unknown) => { console.error(error); end({ call, failed: sayFault(error) }); },
     );
   };
   return { say: (news, transfer) => post({ said: news }, transfer) };

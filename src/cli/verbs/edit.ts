@@ -54,6 +54,7 @@ function parse(text: string, place: string): unknown {
   try {
     return JSON.parse(text);
   } catch (error) {
-    throw new Refusal(`${place} is no JSON: ${(error as Error).message}.`);
+    const [, at] = /position (\d+)/.exec((error as Error).message) ?? [];
+    throw new Refusal(`${place} is no JSON: it cannot be read ${at === undefined ? 'to its end' : `from character ${Number(at) + 1} on (“${text.slice(Number(at), Number(at) + 12)}”)`}.`);
   }
 }

@@ -19,3 +19,4 @@ export { projectFile, type ProjectFileInput } from './schema/project';
 export { FORMAT, VERSION } from './version';
 export { upgradePatches } from './upgrades';
 export { toLayerFile, toProjectFile, writeProject } from './write';
+export { sayFault } from './say-fault';

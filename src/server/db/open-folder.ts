@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, rmdirSync } from 'node:fs';
 import path from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
+import { sayFault } from '../../core/model';
 import { bringOver, finishBringing, MAJOR } from './bring-over';
 import { flushPlace } from './flush-place';
 import { FlushedFolder, type FailedWrite } from './flushed-folder';
@@ -33,7 +34,7 @@ export async function openFolder(folder: string, empty: string | null, failed = 
   } catch (error) {
     const version = versionOf(folder);
     // The database's own file system throws bare numbers.
-    throw new Error(`The files in ${folder} (version ${version || 'unknown'}) could not be opened as a database${(error as Error).message ? `: ${(error as Error).message}` : ''}. Nothing in it was thrown away: keep a copy of the folder before anything else is tried.`, { cause: error });
+    throw new Error(`The files in ${folder} (version ${version || 'unknown'}) could not be opened as a database${(error as Error).message ? `: ${sayFault(error)}` : ''}. Nothing in it was thrown away: keep a copy of the folder before anything else is tried.`, { cause: error });
   }
 }
 

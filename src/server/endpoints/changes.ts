@@ -1,12 +1,12 @@
 import type { APIRoute } from 'astro';
 import type * as z from 'zod';
 import type { Change } from '../../core/commands';
-import { nestsTooDeep, VERSION } from '../../core/model';
-import { change as changeSchema, pageVersion, sendChange, type ChangeAnswer, type ChangesSince } from '../../wire';
+import { VERSION } from '../../core/model';
+import { pageVersion, type change as changeSchema, type ChangeAnswer, type ChangesSince } from '../../wire';
 import { createParts } from '../documents';
 import { servedHouse } from '../house';
 import { json, refuse, safely } from './answer';
-import { readBody } from './read-body';
+import { readAny, readBody } from './read-body';
 
 /** A change of more characters than this is no gesture. */
 const LONGEST = 64_000_000;
@@ -14,7 +14,7 @@ const parts = createParts(LONGEST);
 
 /** POST /api/projects/:id/changes: applied once, answered when it is on disk. */
 export const POST: APIRoute = ({ params, request }) => safely(async () => {
-  const read = await readBody(request, sendChange);
+  const read = await readBody(request, 'sendChange');
   if (!read.ok) return read.response;
   const { body } = read;
   const stranger = askToReload(body.page);
@@ -26,8 +26,8 @@ export const POST: APIRoute = ({ params, request }) => safely(async () => {
     case 'more': return json(gathered satisfies ChangeAnswer);
     case 'too-long': return refuse(413, `One change may have ${LONGEST / 1e6} MB.`);
     case 'whole': {
-      const whole = changeSchema.safeParse(readJson(gathered.text));
-      return whole.success ? apply(id, body.base, whole.data) : refuse(400, `The change does not fit at ${whole.error.issues[0]?.path.join('.') ?? 'its root'}.`);
+      const whole = await readAny('change', gathered.text);
+      return whole.kind === 'read' ? apply(id, body.base, whole.body as z.output<typeof changeSchema>) : refuse(400, whole.message);
     }
   }
 });
@@ -40,14 +40,6 @@ async function apply(id: string, base: number, change: z.output<typeof changeSch
     case 'refused': return refuse(422, outcome.message);
     case 'conflict': return json(outcome as ChangeAnswer, 409);
     case 'applied': return json(outcome as ChangeAnswer);
-  }
-}
-
-function readJson(text: string): unknown {
-  try {
-    return nestsTooDeep(text) ? null : JSON.parse(text);
-  } catch {
-    return null;
   }
 }
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { APIRoute } from 'astro';
 import { newComposition, newProject } from '../../core/model';
-import { newProjectRequest, type ListProjects, type MadeProject } from '../../wire';
+import { type ListProjects, type MadeProject } from '../../wire';
 import { servedHouse } from '../house';
 import { json, safely } from './answer';
 import { readBody } from './read-body';
@@ -15,7 +15,7 @@ export const GET: APIRoute = () => safely(async () => {
 
 /** POST /api/projects: a new one with an empty composition. */
 export const POST: APIRoute = ({ request }) => safely(async () => {
-  const read = await readBody(request, newProjectRequest);
+  const read = await readBody(request, 'newProject');
   if (!read.ok) return read.response;
   const { name, width, height, rate, duration } = read.body;
   const id = randomUUID();

@@ -1,6 +1,8 @@
 import type * as z from 'zod';
-import { nestsTooDeep } from '../../core/model';
+import { servedHouse } from '../house';
 import { refuse } from './answer';
+import type { BODIES, BodyName } from './bodies';
+import { readLargeText, readText } from './read-large-body';
 
 /** Bodies are counted while they are read: a length header may be missing or lie. */
 const LIMIT = 16_000_000;
@@ -23,21 +25,21 @@ export async function readBytes(request: Request, limit: number): Promise<Read<B
   return { ok: true, body: Buffer.concat(chunks) };
 }
 
-/** The body of a request as its schema has it, or the refusal to answer with. */
-export async function readBody<S extends z.ZodType>(request: Request, schema: S): Promise<Read<z.output<S>>> {
+/** A body of more bytes is read and checked away from the loop. */
+const LARGE = 256_000;
+
+/** The body of a request as the schema of that name has it, or the refusal to answer with. */
+export async function readBody<N extends BodyName>(request: Request, name: N): Promise<Read<z.output<(typeof BODIES)[N]>>> {
   if (!(request.headers.get('content-type') ?? '').startsWith('application/json')) return { ok: false, response: refuse(415, 'Send JSON.') };
   const bytes = await readBytes(request, LIMIT);
   if (!bytes.ok) return bytes;
-  let raw: unknown;
-  const text = bytes.body.toString('utf8');
-  if (nestsTooDeep(text)) return { ok: false, response: refuse(400, 'Things stand in one another too deep in this request.') };
-  try {
-    raw = JSON.parse(text);
-  } catch {
-    return { ok: false, response: refuse(400, 'The request is not readable JSON.') };
-  }
-  const parsed = schema.safeParse(raw);
-  if (parsed.success) return { ok: true, body: parsed.data };
-  const issue = parsed.error.issues[0];
-  return { ok: false, response: refuse(400, `The request does not fit at ${issue?.path.join('.') || 'its root'}: ${issue?.message ?? 'unknown'}.`) };
+  const read = await readAny(name, bytes.body);
+  return read.kind === 'read' ? { ok: true, body: read.body as z.output<(typeof BODIES)[N]> } : { ok: false, response: refuse(400, read.message) };
+}
+
+/** A text as a schema has it: read here where it is short. */
+export async function readAny(name: BodyName, text: Buffer | string): Promise<ReturnType<typeof readText>> {
+  if (text.length <= LARGE) return readText(name, typeof text === 'string' ? text : text.toString('utf8'));
+  const { workshop, places } = await servedHouse();
+  return readLargeText(workshop, places.incoming, name, text);
 }

@@ -1,4 +1,4 @@
-/** A part of a document: what stands at a path, whole or as fields to be added to what came before it. */
+/** A part of a document: what stands at a path, whole or as fields (of a list: by their places) to be added to what came before it. */
 export type Piece = { readonly path: readonly string[]; readonly value: unknown; readonly add: boolean };
 
 /** Characters of JSON that one piece has, about: reading it takes a few milliseconds. */
@@ -20,9 +20,9 @@ export function* piecesOf(document: unknown, room = ROOM): Generator<Piece> {
   const lengthAt = (value: unknown) => (value !== null && typeof value === 'object' ? lengths.get(value)! : lengthOf(value));
   function* walk(value: unknown, path: readonly string[]): Generator<Piece> {
     // A field of this name is no field to whoever sets it: what has one comes whole.
-    const whole = value === null || typeof value !== 'object' || Array.isArray(value) || lengths.get(value)! <= room || Object.hasOwn(value, '__proto__');
+    const whole = value === null || typeof value !== 'object' || lengths.get(value)! <= room || Object.hasOwn(value, '__proto__');
     if (whole) return yield { path, value, add: false };
-    yield { path, value: Object.fromEntries(Object.keys(value as Fields).map((key) => [key, null])), add: false };
+    yield { path, value: Array.isArray(value) ? value.map(() => null) : Object.fromEntries(Object.keys(value as Fields).map((key) => [key, null])), add: false };
     let fields: Fields = {};
     let taken = 0;
     for (const [key, inner] of Object.entries(value as Fields)) {

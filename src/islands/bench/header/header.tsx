@@ -2,6 +2,7 @@ import { CircleAlert, CircleHelp, Download, Film, Redo2, Search, Undo2 } from 'l
 import { Acorn, Button, IconButton, InPlace, Menu } from '../../../ui';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import type { SaveState } from '../editor/keeping';
+import { DoneList } from './done-list';
 import { SaidList } from './said-list';
 
 /** Project name, undo and redo with what they would do, whether all is saved, finding an action, and the film. */
@@ -27,6 +28,7 @@ export function Header() {
         <IconButton label={undone.length > 0 ? `Redo ${undone[undone.length - 1]!.change.label}` : 'Nothing to redo'} hint="Ctrl+Shift+Z" disabled={undone.length === 0} onClick={editor.redo}>
           <Redo2 size={15} />
         </IconButton>
+        <DoneList />
       </div>
       <span role="status" aria-label="Saved state" data-saved={saved.kind} className={`min-w-0 truncate ${saved.kind === 'offline' || saved.kind === 'reload' ? 'text-rust' : 'text-muted'}`} title={'message' in saved ? saved.message ?? undefined : undefined}>{saveWords(saved, keeps)}</span>
       <SaidList />

@@ -1,5 +1,5 @@
 import { lastingAs } from '../../../core/commands';
-import { newImage, newNest, type Asset, type Composition, type Layer } from '../../../core/model';
+import { newImage, newNest, sayFault, type Asset, type Composition, type Layer } from '../../../core/model';
 import { isKeptMedia } from '../../../wire/answers';
 import { pictureReader, type ReadyPicture } from '../../../workers/media/client';
 import { readSvgText } from '../../../workers/reading/client';
@@ -32,7 +32,7 @@ export async function bringMedia(editor: Editor, files: readonly File[], { layer
     try {
       brought.push(await bring(file, reader.read));
     } catch (error) {
-      trouble.push(`${file.name}: ${(error as Error).message}.`);
+      trouble.push(`${file.name}: ${sayFault(error)}.`);
     }
     editor.set({ bringing: { done: i + 1, of: files.length } });
   }
@@ -123,7 +123,7 @@ export async function swapMedia(editor: Editor, asset: Asset, file: File | undef
     }
     editor.do('assets.set', { asset: asset.id, fields: { hash, mime, bytes, width, height, original, name: file.name } });
   } catch (error) {
-    editor.say(`${file.name}: ${(error as Error).message}.`, true);
+    editor.say(`${file.name}: ${sayFault(error)}.`, true);
   } finally {
     reader.close();
   }

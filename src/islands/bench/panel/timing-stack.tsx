@@ -69,7 +69,7 @@ function OperatorRow({ project, composition, layers, step }: Props & { readonly 
   const map = prepared && [...prepared.steps, ...prepared.keySteps].find((one) => one.id === node.id)?.map;
   const [first, ...also] = refs as readonly [(typeof refs)[number], ...typeof refs];
   const meant = { composition: composition.id, ...first, also };
-  const set = (fields: Readonly<Record<string, unknown>>) => editor.do('timing.set', { ...meant, fields, follow: editor.store.getState().settings.barFollows });
+  const set = (fields: Readonly<Record<string, unknown>>) => editor.do('timing.set', { ...meant, fields, follow: !('off' in fields) && editor.store.getState().settings.barFollows });
   const off = nodes.every((one) => one.off);
   const locked = layers.every((one) => one.locked);
   const tells = off ? 'off' : definition!.tell(node as never);
