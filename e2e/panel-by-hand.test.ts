@@ -196,7 +196,7 @@ describe('two windows', () => {
     const listed = other.page.getByRole('complementary', { name: 'Library' }).getByRole('button', { name: 'Composition', exact: true });
     await listed.click();
     await listed.click({ button: 'right' });
-    await other.page.getByRole('menuitem', { name: 'Delete the composition Composition' }).click();
+    await other.page.getByRole('menuitem', { name: 'Delete', exact: true }).click();
     await other.page.getByRole('button', { name: /^Undo Delete Composition/ }).waitFor();
     await untilSaved(other.page);
     await page.bringToFront();

@@ -71,20 +71,22 @@ function bend(project: Project, part: Part, { from, to, rate, soft, gives }: Pac
   const { layer, pace, entry, host } = part;
   const [a, b] = [rescaled(entry(Math.max(from, part.from)), 1), rescaled(entry(to), 1)];
   const [begin, end] = [Math.max(0, rescaled(entry(part.from), 1)), rescaled(entry(part.to), 1)];
+  // Up to the end of its bar a part goes on for good: where the bar ends then is for its last picture to say.
+  const onward = to >= part.to - DUST && (gives === 'bar' || gives === 'film' || gives === 'rest');
   const around = roundIt(begin, a, Math.min(b, end), end, rate, gives);
   if (around === null) return { refused: `Nothing ${gives === 'others' ? 'of' : gives === 'before' ? 'before it in' : 'after it in'} ${layer.name} is left to give: let its bar give instead.` };
   const half = rescaled((soft * pace) / 2, 1);
   const free = gives === 'bar' || gives === 'film' || gives === 'rest';
   const id = layer.timing.order[0];
   const now = id === undefined ? null : rampOf(layer.timing.by[id]);
-  const again = now && free ? rampAgain(now, a, b, rate, { before: a > begin + DUST ? half : 0, within: half, after: half }) : null;
+  const again = now && free ? rampAgain(now, a, onward ? null : b, rate, { before: a > begin + DUST ? half : 0, within: half, after: half }) : null;
   if (again) {
     const before = rampMap(now!);
     return { part, fields: again, again: id!, by: later(before, rampMap(again), end, part), unstood: Math.max(0, standing(before, begin, end) - standing(rampMap(again), begin, end * 2)) / pace };
   }
   const { stack, source } = timingOf(project, host, layer);
   const room = (x: Frames, side: 1 | -1) => standsWithin(source ? stack.content : stack.keys, x, side, soft / 2) * pace;
-  const whole = rampFrom(begin, [[a, around.before], [b, rate]], around.after, 2 * half);
+  const whole = onward ? rampFrom(begin, [[a, around.before]], rate, 2 * half) : rampFrom(begin, [[a, around.before], [b, rate]], around.after, 2 * half);
   const fields = half > 0 ? { ...whole, blend: gentle(whole, a, b, room(Math.max(from, part.from), -1), room(free ? from + rate * (to - from) : to, 1)) } : whole;
   return { part, fields, again: null, by: later(null, rampMap(fields), end, part, (1 - rate) * (to - from)), unstood: 0 };
 }

@@ -84,7 +84,7 @@ export function readList(field: OperatorField, text: string, markers: TiedTo): R
       return pairs.every((pair) => pair.length === 2 && pair.every((part) => isNumber(part) && Number(bare(part)) >= 0)) ? done(pairs.map((pair) => pair.map((part) => Number(bare(part))))) : why();
     }
     case 'cuts': {
-      const pairs = parts.map((one) => one.split(':').map((part) => part.trim()));
+      const pairs = parts.map((one) => one.split(/\s*:\s*|\s+/).map((part) => part.trim()));
       return pairs.every((pair) => pair.length === 2 && pair.every(isNumber) && Number(bare(pair[1]!)) > 0) ? done(pairs.map((pair) => pair.map((part) => Number(bare(part))))) : why();
     }
     case 'pins': {

@@ -15,6 +15,7 @@ export const TimelineBar = memo(function TimelineBar() {
   const search = useEditorState((state) => state.search);
   const filter = useEditorState((state) => state.filter);
   const order = useEditorState((state) => state.order);
+  const between = useEditorState((state) => state.settings.betweenFrames);
   const takes = useEditorState((state) => state.settings.marqueeTakes);
   return (
     <div role="toolbar" aria-label="Timeline" className="col-span-2 flex h-8 items-center gap-1 border-b border-deep bg-panel pr-2 pl-2">
@@ -29,6 +30,7 @@ export const TimelineBar = memo(function TimelineBar() {
       <Switch name="snap" label="Snap" about="Drags catch keys, ends, markers, beats and the playhead. Alt lets go of it for a drag." />
       <Switch name="ripple" label="Ripple" about="What comes later moves along." />
       <Switch name="together" label="Together" about="Ends, keys and markers at the same moment on other layers move along." />
+      {between && <button type="button" aria-pressed title="Beats are met where they fall, between frames too: press to land on the nearest frame" onClick={() => runAction(editor, 'time.between')} className="h-6 rounded-full bg-leaf/20 px-2.5 text-[12px] whitespace-nowrap text-leaf ring-1 ring-leaf/60 ring-inset">Between frames</button>}
       <ActionButton label="What a marquee takes" groups={[['time.takes-pegs', 'time.takes-bars', 'time.takes-both']]} className="h-6 text-muted">Marquee: {TAKES[takes]}</ActionButton>
       <span aria-hidden="true" className="mx-2 h-4 w-px bg-line" />
       <IconButton className="h-6" label="Farther in time" hint="Shift+N" onClick={() => runAction(editor, 'view.farther')}><ZoomOut size={14} /></IconButton>

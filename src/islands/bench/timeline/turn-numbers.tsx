@@ -21,7 +21,7 @@ export function TurnNumbers({ rows, view, scroll, height, width }: Props) {
   if (!turns || !project) return null;
   const composition = current({ project, way: editor.store.getState().way });
   const places = firstRows(rows).flatMap((row) => (turns.has(row.layer.id) ? [{ id: row.layer.id, name: row.layer.name, top: row.top - scroll, height: row.height }] : []));
-  const give = (layer: string, to: number | string) => {
+  const give = (layer: string, to: number) => {
     const state = editor.store.getState();
     const values = pullTurn(state, layer, to);
     if (values && state.asking) editor.set({ asking: { id: state.asking.id, values: { ...state.asking.values, ...values } } });
@@ -30,11 +30,16 @@ export function TurnNumbers({ rows, view, scroll, height, width }: Props) {
     event.preventDefault();
     event.stopPropagation();
     const before = editor.store.getState().asking;
+    // Its own turn and those of the others as they are when it is taken: over each bar it has one place, however it came there.
+    const order = [...turns].sort((a, b) => a[1] - b[1]).map(([id]) => id);
+    let last: string | null = null;
     const top = event.currentTarget.parentElement!.getBoundingClientRect().top;
     followPointer(event.currentTarget, event.pointerId, ({ clientY }) => {
       const y = clientY - top;
       const over = places.find((one) => y >= one.top && y < one.top + one.height);
-      if (over && over.id !== layer) give(layer, over.id);
+      if (!over || over.id === last) return;
+      last = over.id;
+      give(layer, order.indexOf(over.id));
     }, (kept) => { if (!kept) editor.set({ asking: before }); });
   };
   return places.map(({ id, name, top, height: tall }) => {

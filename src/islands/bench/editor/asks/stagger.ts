@@ -146,13 +146,12 @@ export function turnsAsked(state: EditorState): ReadonlyMap<string, number> | nu
   return staggerTurns(state.project, current(state), ids, { order: how.order!, reversed: how.reversed ?? false, from: how.from ?? null, seed: how.seed ?? 1 }, state.frame);
 }
 
-/** Gives a layer another turn, or that of another layer: those between move up or down by one. */
-export function pullTurn(state: EditorState, layer: string, to: number | string): AskValues | null {
+/** Gives a layer another turn: those between move up or down by one. */
+export function pullTurn(state: EditorState, layer: string, to: number): AskValues | null {
   const turns = turnsAsked(state);
   if (!turns?.has(layer)) return null;
-  const now = [...turns].sort((a, b) => a[1] - b[1]).map(([id]) => id);
-  const others = now.filter((id) => id !== layer);
-  const at = Math.max(0, Math.min(others.length, typeof to === 'number' ? to : now.indexOf(to)));
+  const others = [...turns].sort((a, b) => a[1] - b[1]).map(([id]) => id).filter((id) => id !== layer);
+  const at = Math.max(0, Math.min(others.length, to));
   return { order: 'pulled', turns: JSON.stringify([...others.slice(0, at), layer, ...others.slice(at)]) };
 }
 

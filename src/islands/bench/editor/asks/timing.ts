@@ -1,6 +1,6 @@
 import { keyMomentsOf, timingOf } from '../../../../core/scene';
 import { hull } from '../../../../core/time';
-import { pieces } from '../../../../core/timing';
+import { pieces, preimages } from '../../../../core/timing';
 import { chosenLayers, needsLayers, whom } from '../actions/action';
 import { current } from '../current';
 import type { Layer } from '../../../../core/model';
@@ -35,12 +35,13 @@ function part(state: EditorState): { readonly from: number; readonly to: number 
 /** Frames inside a bar at which a layer has a key, is cut, or its time changes its pace. */
 function momentsIn(state: EditorState, layer: Layer, begin: number, end: number): readonly number[] {
   const { stack, source } = timingOf(state.project, current(state), layer);
-  const cuts: number[] = [];
+  // A ramp says itself where its parts meet; between them its time is bent.
+  const cuts = (source ? stack.steps : stack.keySteps).flatMap(({ node, incoming }) => (node.op === 'ramp' && Array.isArray((node as { cuts?: unknown }).cuts) ? ((node as unknown as { cuts: readonly unknown[] }).cuts).flatMap((cut) => (typeof cut === 'number' ? preimages(incoming, cut, begin, end).found.slice(0, 1).map(({ from }) => from) : [])) : []));
   let before: number | null = null;
   for (const { from, kind, rate } of pieces(source ? stack.content : stack.keys, begin, end)) {
-    const pace = kind === 'curved' ? Number.NaN : rate(from);
-    if (before !== null && Math.abs(pace - before) > 1e-6) cuts.push(from);
-    before = Number.isNaN(pace) ? before : pace;
+    const pace = kind === 'curved' ? null : rate(from);
+    if (before !== null && pace !== null && Math.abs(pace - before) > 1e-6) cuts.push(from);
+    before = pace;
     if (cuts.length > MOST) break;
   }
   return [...keyMomentsOf(state.project, current(state), layer), ...layer.spans.flat(), ...cuts].map(Math.round).filter((at) => at > begin && at < end);
