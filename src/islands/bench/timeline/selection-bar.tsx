@@ -35,9 +35,11 @@ export function SelectionBar({ rows, view, scroll, height, width, setCaught }: P
     return last > first ? ([first, last] as const) : null;
   }, [project, composition, keys]);
   const row = useMemo(() => {
+    // Pegs of a thousand layers are only looked at for a selection that has a bar.
+    if (!span) return undefined;
     const chosen = keyNames(keys);
     return rows.find((one) => (one.is.pegs?.(one, { project, composition }) ?? []).some((peg) => peg.refs.some((ref) => chosen.has(keyName(ref)))));
-  }, [rows, keys, project, composition]);
+  }, [rows, keys, span, project, composition]);
   if (!span || !row) return null;
   let [first, last] = span;
   if (pulled === 'keys.spread' && gesture !== null) [first, last] = [anchor.current + (first - anchor.current) * gesture, anchor.current + (last - anchor.current) * gesture];
