@@ -11,8 +11,9 @@ export const HELP_PAGES: readonly HelpPage[] = [
     id: 'start', title: 'The Bench', picture: <BenchPicture />,
     says: [
       'The picture is above, the timeline below, and everything about time lies on the timeline’s one axis.',
-      'At the left the library holds compositions, media and checks. At the right stands what can be changed on the layer that is selected; with nothing selected, the composition.',
+      'At the left the library holds compositions, media and checks; a composition is dragged from there onto the picture or the rows. At the right stands what can be changed on the layer that is selected; with nothing selected, the composition.',
       'Ctrl+K finds any action by a plain word, with its shortcut. A right-click offers the ones that fit.',
+      'By the saved state stands what was said, and what was done: each edit of this window can be taken back alone, whatever was done after it.',
     ],
   },
   {
@@ -38,6 +39,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
       'Each end has two grips: the upper half trims and leaves what is inside where it is, the lower half stretches all of it.',
       'L opens the picture time of a nest: loop ends, pauses, cuts, slopes and pins are pulled where they stand, feet say how softly a rate changes, and a double-click on the line puts a key of time there. In the panel a time may be the name of a marker inside: arrive + 4.',
       'What a composition marks as rigid is hatched on every use; the lower grip of a bar then stretches only the rest.',
+      'Where one layer ends as another begins, two small wedges in the middle of the bar roll both at once.',
       'Pull the line of a nest’s picture time sideways and what it shows slides under the bar, which stays. Bars are split, joined and their ends rolled; gaps are closed: Ctrl+K finds it.',
       'Shift+I and Shift+O trim to the playhead, S splits there, M sets a marker; I and O begin and end the play range. A marker that lasts has a band: its end is pulled.',
     ],
@@ -57,7 +59,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
     says: [
       'Pull the line between two pegs: sideways for over how many frames it leaves or arrives, up and down for how far it goes past. A double-click puts a key there that changes nothing.',
       'L grows selected keys into a lane, Shift+L over the whole timeline: keys and handles are dragged there, with Shift along one axis; the faint line is the speed. The pencil draws a motion by hand. A tail is pulled out to repeat.',
-      'The panel says of a selected key when it is, what it shows, how it leaves and arrives. Curves are pressed, or pulled sideways for how strong they are, and kept with the project.',
+      'The panel says of a selected key when it is, what it shows, how it leaves and arrives. Curves are pressed, or pulled sideways for how strong they are, and kept with the project; their strength, and how far they go past, are typed in percent.',
       'Several selected keys are a bar with two grips that spread them. Even, reverse, thin, one after another, on beats: Ctrl+K finds them all by plain words.',
     ],
   },
@@ -66,6 +68,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
     says: [
       'Y lands: the pose here is keyed, the playhead goes back, and what is changed there is where it comes from. It may drift on afterwards.',
       'Partners give each other their pose, mirrored. Ghosts (G) show the poses before and after; each can be dragged.',
+      'X types the pose in one line: down 280 turn -12. In the rows values are typed where they stand; Tab goes on to the next row, Page down to the next key.',
       'J gives the motion of a layer to the others that are selected, each so many frames later. A pace after a key finds the time of the next.',
       'A span can be worked in while its neighbours hold still; time is put in or taken out at the playhead, on all layers or some.',
     ],
@@ -75,7 +78,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
     says: [
       'Three switches stand by the timeline. Tap 1, 2 or 3, or hold one for as long as it is wanted.',
       'Snap: drags catch the playhead, ends, keys, markers and beats, and tell what they caught.',
-      'Ripple: what comes later moves along. Together: what stands at the same moment on other layers moves along.',
+      'Ripple: what comes later moves along. Together: what stands at the same moment on other layers moves along, and no key passes its neighbour.',
     ],
   },
   {
@@ -90,7 +93,9 @@ export const HELP_PAGES: readonly HelpPage[] = [
     id: 'loops', title: 'Bending time', picture: <LoopPicture />,
     says: [
       'Timing, at the right, is a list of steps that time falls through: loop, reverse, speed, ramp, pause, freeze, remap, hold on twos. L shows it as a lane: its ends, cuts and slopes are pulled there, and Ripple says whether what follows goes along.',
-      'P lets what is selected stand at the playhead for a while, Shift+P plays a part of it faster or slower; what gives for that is chosen in words. A lets several come one after another, and remembers it.',
+      'P lets what is selected stand at the playhead for a while, Shift+P plays a part of it faster or slower; what gives for that is chosen in words, its two ends are pegs on the ruler, and before Enter it says what comes of it. A second one changes the ramp that is there.',
+      'While Bar follows is on, a bar ends where its last picture is shown; a loop goes on to the end of the film. A switch by the playhead lets that stay with the picture.',
+      'A lets several come one after another, and remembers it: “over 2s outward” is one entry, and the number on each bar is pulled onto another.',
       'Bake into keys writes a timing out, as deep as the nests go, and shows at every frame that nothing moved.',
       'A time that is pulled onto a marker inside is tied to it: move the marker, and every loop, cue and pause that holds on to it goes along. “Here at 100 %” in the lane opens how fast it runs over time; the part at the playhead is typed there.',
       'What is rigid in a nest is hatched on its bar, and its edges are pulled there for every use. On a layer with keys alone, stretching offers to nest it, so that what moves keeps its pace.',
