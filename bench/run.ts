@@ -11,12 +11,14 @@ import { measureGrowth } from './growth';
 import { measureHand } from './hand';
 import { measureKeying } from './keying';
 import { measureKills } from './kill';
+import { measureLog } from './log';
 import { measurePlaying } from './playing';
 import { measureSampling } from './sampling';
 import { measureScene } from './scene';
 import { keptRows, worseThanKept } from './compared';
 import type { Figure } from './seeded';
 import { measureTime } from './time';
+import { measureTyped } from './typed';
 import { measureWriters } from './writers';
 
 type Part = { readonly name: string; readonly title: string; /** It takes more than five minutes, and is measured by its name alone. */ readonly long?: true; readonly measure: (root: string, many?: number) => Promise<readonly Figure[]> };
@@ -31,6 +33,8 @@ const PARTS: readonly Part[] = [
   { name: 'writers', title: 'What an acknowledgement costs', measure: measureWriters },
   { name: 'kill', title: 'Kills', long: true, measure: measureKills },
   { name: 'attacks', title: 'Attacks', measure: measureAttacks },
+  { name: 'log', title: 'A long log', long: true, measure: measureLog },
+  { name: 'typed', title: 'Typed in haste', long: true, measure: measureTyped },
   { name: 'fuzz', title: 'Spoiled input', long: true, measure: measureFuzz },
 ];
 

@@ -181,6 +181,28 @@ describe('odd numbers, ids and patches at the doors of changes', () => {
     const far = new URL(`http://127.0.0.1/x?since=2147483647&page=${VERSION}`);
     expect((await GET({ params: { id: 'a\0b' }, request: new Request(far), url: far })).status).toBe(404);
   });
+  test('a body of more than 256 KB is read by a child, one after another and at once, and is what it would be read here; what cannot be read is said', async () => {
+    await house.documents.create('bodies', smallFilm());
+    const asked: string[] = [];
+    const own = house;
+    house = { ...own, workshop: { run: (one, input, piece) => { asked.push(one.name); return workshop.run(one, input, piece); } } };
+    try {
+      const many = (n: number) => Array.from({ length: 4000 }, (_, i) => ({ path: ['compositions', 'by', 'main', 'markers', `m${n}-${i}`], to: { id: `m${n}-${i}`, at: i / 7, length: 0, name: `Marker ${i} “ü”`, colour: null, note: '', fires: true } }));
+      const body = (n: number) => JSON.stringify({ page: VERSION, base: 0, change: { id: `large-body-${n}`, version: VERSION, event: 'markers.add', label: 'Many', patches: many(n) } });
+      expect(body(1).length).toBeGreaterThan(256_000);
+      const answers = await Promise.all([1, 2, 3].map(async (n) => told(await ask('send', { id: 'bodies' }, body(n)))));
+      expect(answers.map(({ status }) => status)).toEqual([200, 200, 200]);
+      const { project } = (await house.documents.open('bodies'))!;
+      expect([1, 2, 3].map((n) => project.compositions.by['main']!.markers[`m${n}-3999`]?.name)).toEqual(Array.from({ length: 3 }, () => 'Marker 3999 “ü”'));
+      expect(await told(await ask('send', { id: 'bodies' }, `${body(4).slice(0, -3)}`))).toMatchObject({ status: 400, message: 'The request is not readable JSON.' });
+      expect(await told(await ask('send', { id: 'bodies' }, body(5).replace('"label":"Many"', '"label":7')))).toMatchObject({ status: 400, message: expect.stringMatching(/^The request does not fit at .+\.$/) as string });
+      expect(await told(await ask('send', { id: 'bodies' }, `{"a":${'['.repeat(300_000)}`))).toMatchObject({ status: 400 });
+      expect([new Set(asked), readdirSync(own.places.incoming)]).toEqual([new Set(['read-body']), []]);
+      expect(asked.length).toBe(6);
+    } finally {
+      house = own;
+    }
+  });
   test('a patch that says nothing, and more patches than any gesture has, are refused', async () => {
     const send = (patches: unknown) => ask('send', { id: 'film' }, JSON.stringify({ base: 0, page: VERSION, change: { id: 'change-odd-1', version: VERSION, event: 'layers.set', label: 'Odd', patches } }));
     const empty = await told(await send([{ path: ['name'] }]));

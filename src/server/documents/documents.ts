@@ -1,6 +1,9 @@
+import { mkdir, open, rm } from 'node:fs/promises';
+import path from 'node:path';
 import { sameValue, upgradeChange, type Change } from '../../core/commands';
 import { VERSION, writeKept, type Project } from '../../core/model';
 import type { Database } from '../db';
+import { partName } from '../disk';
 import { changesAfter, findChange, insertChange } from '../repositories/changes';
 import { findProject, insertProject, listProjects, raiseRevision, setDeleted, setSnapshot, type ProjectRow } from '../repositories/projects';
 import { snapshotsOf } from '../repositories/snapshots';
@@ -123,6 +126,30 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
     return row && { folder: files.folder, hash: row.snapshotHash, changes: await changesAfter(db, id, row.snapshotRevision) };
   }
 
+  /** Writes the whole log of a project to a file, a page at a time: it may be longer than this process can hold. Answers how many changes there are. */
+  async function writeLog(id: string, file: string): Promise<number> {
+    await mkdir(path.dirname(file), { recursive: true });
+    const handle = await open(file, 'wx');
+    try {
+      let [many, after] = [0, 0];
+      for (;;) {
+        const page = await changesAfter(db, id, after, PAGE);
+        for (const { revision, version, body } of page) await handle.write(`${JSON.stringify({ revision, version, body })}\n`);
+        const last = page[page.length - 1];
+        if (!last) return many;
+        [many, after] = [many + page.length, last.revision];
+      }
+    } finally {
+      await handle.close();
+    }
+  }
+
+  /** What was saved is taken up under a new id. */
+  async function adopted(into: string, saved: SalvagedFile): Promise<SalvagedFile> {
+    if (saved.kind === 'saved') await adopt(into, saved);
+    return saved;
+  }
+
   const adopt: Documents['adopt'] = (id, { name, listing, hash }) => db.transaction((tx) => insertProject(tx, { id, name, listing, snapshotHash: hash }));
 
   return {
@@ -191,9 +218,13 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
     async salvage(id, into) {
       const row = await findProject(db, id);
       if (!row) return null;
-      const saved = await workshop.run(salvage, { folder: files.folder, name: row.name, listing: row.listing, snapshots: [{ revision: row.snapshotRevision, hash: row.snapshotHash }, ...(await snapshotsOf(db, id))], changes: await changesAfter(db, id, 0) });
-      if (saved.kind === 'saved') await adopt(into, saved);
-      return saved;
+      const log = path.join(files.folder, partName('log'));
+      try {
+        const many = await writeLog(id, log);
+        return await adopted(into, await workshop.run(salvage, { folder: files.folder, name: row.name, listing: row.listing, snapshots: [{ revision: row.snapshotRevision, hash: row.snapshotHash }, ...(await snapshotsOf(db, id))], log, many }));
+      } finally {
+        await rm(log, { force: true });
+      }
     },
     async letGo(unusedSince) {
       for (const id of [...opened.keys()]) {

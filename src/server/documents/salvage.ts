@@ -1,5 +1,6 @@
 import { createReadStream } from 'node:fs';
 import path from 'node:path';
+import { createInterface } from 'node:readline';
 import { createGunzip } from 'node:zlib';
 import { applyPatches } from '../../core/commands';
 import { newComposition, newProject, salvageProject, writeKept, type Project } from '../../core/model';
@@ -15,20 +16,22 @@ export type SalvagedFile =
   | { readonly kind: 'saved'; readonly name: string; readonly listing: string; readonly hash: string; /** What is missing, in words. */ readonly lost: string };
 
 /** Makes a document of what can be read of a project's snapshots and log, beside what is there; nothing of that is touched. */
-export const salvage = job<{ readonly folder: string; readonly name: string; /** What the list at home knows of it. */ readonly listing: string; readonly snapshots: readonly SnapshotRow[]; readonly changes: readonly Pick<ChangeRow, 'revision' | 'version' | 'body'>[] }, SalvagedFile>({
+export const salvage = job<{ readonly folder: string; readonly name: string; /** What the list at home knows of it. */ readonly listing: string; readonly snapshots: readonly SnapshotRow[]; /** A file with a change of the log in each line, in order; how many there are. */ readonly log: string; readonly many: number }, SalvagedFile>({
   name: 'salvage',
   deadline: 120_000,
   memory: 1_500_000_000,
   rank: 1,
-  async run({ folder, name, listing, snapshots, changes }) {
+  async run({ folder, name, listing, snapshots, log, many }) {
     const kept = async (hash: string) => salvageProject(await readTorn(path.join(folder, `${hash}.json.gz`)));
     for (const { revision, hash } of [...snapshots, FROM_NOTHING]) {
       // Where no state is left at all, what was done since the beginning still tells what was made.
-      const found = hash !== FROM_NOTHING.hash ? await kept(hash) : changes.length === 0 ? null : { project: emptyFor(name, listing), cut: false, lost: 0 };
+      const found = hash !== FROM_NOTHING.hash ? await kept(hash) : many === 0 ? null : { project: emptyFor(name, listing), cut: false, lost: 0 };
       if (!found) continue;
       let { project } = found;
       let left = 0;
-      for (const row of changes.filter((one) => one.revision > revision)) {
+      for await (const line of createInterface({ input: createReadStream(log), crlfDelay: Infinity })) {
+        const row = JSON.parse(line) as Pick<ChangeRow, 'revision' | 'version' | 'body'>;
+        if (row.revision <= revision) continue;
         const done = attempt(() => applyPatches(project, readChange(row, name).patches));
         if (!done || done.clashes.length > 0) left++;
         if (done) project = done.project;
@@ -36,7 +39,7 @@ export const salvage = job<{ readonly folder: string; readonly name: string; /**
       const read = salvageProject(writeKept({ ...project, name: `${name}, what was saved` }));
       if (!read) continue;
       const lost = found.lost + read.lost;
-      const words = [hash === FROM_NOTHING.hash && 'none of its states was left, and it was made from what was done since the beginning', found.cut && 'the end of its file is missing', lost > 0 && `${lost} things in it could not be read`, left > 0 && `${left} of its ${changes.length} changes did not fit`].filter((one) => one !== false);
+      const words = [hash === FROM_NOTHING.hash && 'none of its states was left, and it was made from what was done since the beginning', found.cut && 'the end of its file is missing', lost > 0 && `${lost} things in it could not be read`, left > 0 && `${left} of its ${many} changes did not fit`].filter((one) => one !== false);
       return { kind: 'saved', name: read.project.name, listing: listingOf(read.project), hash: await snapshotFiles(folder).write(writeKept(read.project)), lost: words.length > 0 ? `Not all of it: ${words.join(', ')}.` : 'Nothing seems to be missing.' };
     }
     return { kind: 'nothing' };

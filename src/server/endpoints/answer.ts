@@ -9,8 +9,24 @@ export function json(value: unknown, status = 200, headers: Readonly<Record<stri
   return new Response(JSON.stringify(value), { status, headers: { ...JSON_HEADERS, ...headers } });
 }
 
+/** Characters that one piece of a text has. */
+const PIECE = 200_000;
+
+/** A text as an answer, in pieces. */
+export function largeText(text: string, headers: Readonly<Record<string, string>>): Response {
+  function* pieces(): Generator<string> {
+    for (let at = 0; at < text.length;) {
+      // A letter of two halves stays in one piece.
+      const end = at + PIECE + (/[\ud800-\udbff]/.test(text[at + PIECE - 1] ?? '') ? 1 : 0);
+      yield text.slice(at, end);
+      at = end;
+    }
+  }
+  return largeJson(pieces(), headers);
+}
+
 /** A large answer as JSON, written piece by piece: others are answered in between. */
-export function largeJson(pieces: Iterable<string>): Response {
+export function largeJson(pieces: Iterable<string>, headers: Readonly<Record<string, string>> = JSON_HEADERS): Response {
   const encoder = new TextEncoder();
   const source = pieces[Symbol.iterator]();
   return new Response(new ReadableStream<Uint8Array>({
@@ -20,7 +36,7 @@ export function largeJson(pieces: Iterable<string>): Response {
       if (done) to.close();
       else to.enqueue(encoder.encode(value));
     },
-  }), { headers: JSON_HEADERS });
+  }), { headers });
 }
 
 /** A refusal: one sentence for a person. */
