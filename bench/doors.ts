@@ -8,7 +8,7 @@ import type { WatchedServer } from './watched-server';
 
 /** Spellings of addresses that nobody may reach, and of ones that are there: each asked as it stands, byte for byte. */
 const CLOSED = ['/_image', '/%5fimage?href=/x', '/%5Fimage', '//_image', '/./_image', '/x/../_image', '/%2e/_image', '/_actions/x', '/%5factions/x', '/_server-islands/x', '/api', '/api/other', '/api/%2e%2e/_image', '/projects/x/y', '/_astro/none.js', '/%255fimage'];
-const ODD = ['/api/projects/night-tram/changes?since=1e300', '/api/projects/night-tram/changes?since=-1', '/api/projects/night-tram/changes?since=NaN', '/api/projects/%00', '/api/projects/a%00b/file', '/%00', '/%', '/%E0%A4%A', '/api/projects/night-tram%2fchanges', `/api/projects/${'a'.repeat(4000)}`];
+const ODD = ['/api/projects/night-tram/changes?page=2&since=1e300', '/api/projects/night-tram/changes?page=2&since=-1', '/api/projects/night-tram/changes?page=2&since=NaN', '/api/projects/%00', '/api/projects/a%00b/file', '/%00', '/%', '/%E0%A4%A', '/api/projects/night-tram%2fchanges?page=2', `/api/projects/${'a'.repeat(4000)}`];
 
 /** The status of an address that no library makes plain before it is sent. */
 function statusOf(server: WatchedServer, where: string, headers: Readonly<Record<string, string>> = {}): Promise<number> {
@@ -43,9 +43,9 @@ const change = (n: number, patches: readonly object[]) => ({ page: 2, base: 0, c
 
 /** Bodies of many megabytes, of which each is one request: what they hold, and what a plain answer to them is. */
 export const LARGE_BODIES: readonly { readonly what: string; readonly body: () => string }[] = [
-  { what: '15 MB in 100,000 patches', body: () => JSON.stringify(change(1, Array.from({ length: 100_000 }, (_, i) => ({ path: ['compositions', 'by', 'main', 'markers', `m${i}`], to: { id: `m${i}`, at: i / 7, name: `Marker ${i} that is named`, colour: null, length: 0, fires: true } })))) },
-  { what: '15 MB in one patch', body: () => JSON.stringify(change(2, [{ path: ['compositions', 'by', 'main', 'note'], from: '', to: 'x'.repeat(15_000_000) }])) },
-  { what: '15 MB of things in things, no change at all', body: () => JSON.stringify({ page: 2, base: 0, change: Array.from({ length: 600_000 }, (_, i) => ({ i })) }) },
+  { what: '12 MB in 100,000 patches', body: () => JSON.stringify(change(1, Array.from({ length: 100_000 }, (_, i) => ({ path: ['compositions', 'by', 'main', 'markers', `m${i}`], to: { id: `m${i}`, at: i / 7, name: `Marker ${i}`, colour: null } })))) },
+  { what: '14 MB in one patch', body: () => JSON.stringify(change(2, [{ path: ['compositions', 'by', 'main', 'note'], from: '', to: 'x'.repeat(14_000_000) }])) },
+  { what: '8 MB of things in things, no change at all', body: () => JSON.stringify({ page: 2, base: 0, change: Array.from({ length: 600_000 }, (_, i) => ({ i })) }) },
 ];
 
 /** Rounds in which four processes take one data folder at once: it is one that has it, every time. */
