@@ -48,22 +48,40 @@ export function leftBehind(before: Project, after: Project, compositionId: strin
   if (!was || !is) return null;
   const moved = layers.flatMap((id) => movedMoments(before, after, was, is, id));
   if (moved.length === 0) return null;
-  const chosen = new Set(layers);
+  const [then, now] = [standing(before, was, new Set(layers)), standing(after, is, new Set(layers))];
   const lost = moved.map(({ from, to, layer, what }) => {
-    const gone = (old: readonly Frames[], now: readonly Frames[]) => Math.max(0, count(old, from) - count(now, to));
-    const others = was.layers.order.filter((id) => !chosen.has(id) && member(is.layers.by, id));
-    const sum = (pick: (project: Project, composition: Composition, layer: Layer) => readonly Frames[]) => others.reduce((total, id) => total + gone(pick(before, was, was.layers.by[id]!), pick(after, is, is.layers.by[id]!)), 0);
-    return {
-      layer, what, frame: to,
-      markers: gone(inTime(was.markers).map(({ at }) => at), inTime(is.markers).map(({ at }) => at)) + sum((_, __, one) => inTime(one.markers).map(({ at }) => at)),
-      keys: sum((project, composition, one) => keyMomentsOf(project, composition, one)), ends: sum((_, __, one) => one.spans.flat()),
-    };
+    const [old, left] = [then(from), now(to)];
+    const gone = (which: keyof Standing) => Math.max(0, old[which] - left[which]);
+    return { layer, what, frame: to, markers: gone('markers'), keys: gone('keys'), ends: gone('ends') };
   }).filter(({ markers, keys, ends }) => markers + keys + ends > 0);
   const [most] = [...lost].sort((a, b) => b.markers + b.keys + b.ends - (a.markers + a.keys + a.ends));
   return most ? { ...most, more: lost.length - 1 } : null;
 }
 
-const count = (times: readonly Frames[], at: Frames) => times.filter((one) => Math.abs(one - at) < SAME).length;
+type Standing = { markers: number; keys: number; ends: number };
+
+/** How much of a composition stands at a moment, but for some of its layers: everything is gone through once. */
+function standing(project: Project, composition: Composition, but: ReadonlySet<string>): (at: Frames) => Readonly<Standing> {
+  const found = new Map<number, Standing>();
+  const nameOf = (at: Frames) => Math.round(at / SAME);
+  const add = (at: Frames, which: keyof Standing) => {
+    const name = nameOf(at);
+    let one = found.get(name);
+    if (!one) found.set(name, (one = { markers: 0, keys: 0, ends: 0 }));
+    one[which]++;
+  };
+  for (const { at } of inTime(composition.markers)) add(at, 'markers');
+  for (const id of composition.layers.order) {
+    const layer = composition.layers.by[id]!;
+    if (but.has(id)) continue;
+    for (const { at } of inTime(layer.markers)) add(at, 'markers');
+    for (const at of keyMomentsOf(project, composition, layer)) add(at, 'keys');
+    for (const at of layer.spans.flat()) add(at, 'ends');
+  }
+  return (at) => found.get(nameOf(at)) ?? NOBODY;
+}
+
+const NOBODY: Readonly<Standing> = { markers: 0, keys: 0, ends: 0 };
 
 /** The moments of a layer that stand elsewhere: its keys, each where it is met first, and the ends of its bar. */
 function movedMoments(before: Project, after: Project, was: Composition, is: Composition, id: string): readonly { readonly layer: string; readonly what: LeftBehind['what']; readonly from: Frames; readonly to: Frames }[] {
