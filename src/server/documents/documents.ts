@@ -1,4 +1,4 @@
-import { mkdir, open, rm } from 'node:fs/promises';
+import { rm } from 'node:fs/promises';
 import path from 'node:path';
 import { sameValue, upgradeChange, type Change } from '../../core/commands';
 import { VERSION, writeKept, type Project } from '../../core/model';
@@ -11,6 +11,7 @@ import type { Workshop } from '../workshop';
 import { readChange, type DocumentSource } from './document-source';
 import { listingOf } from './listing';
 import { loadDocument } from './load-document';
+import { writeLog } from './log-file';
 import { salvage, type SalvagedFile } from './salvage';
 import type { SnapshotFiles } from './snapshot-files';
 import { takeChange } from './take-change';
@@ -126,24 +127,6 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
     return row && { folder: files.folder, hash: row.snapshotHash, changes: await changesAfter(db, id, row.snapshotRevision) };
   }
 
-  /** Writes the whole log of a project to a file, a page at a time: it may be longer than this process can hold. Answers how many changes there are. */
-  async function writeLog(id: string, file: string): Promise<number> {
-    await mkdir(path.dirname(file), { recursive: true });
-    const handle = await open(file, 'wx');
-    try {
-      let [many, after] = [0, 0];
-      for (;;) {
-        const page = await changesAfter(db, id, after, PAGE);
-        for (const { revision, version, body } of page) await handle.write(`${JSON.stringify({ revision, version, body })}\n`);
-        const last = page[page.length - 1];
-        if (!last) return many;
-        [many, after] = [many + page.length, last.revision];
-      }
-    } finally {
-      await handle.close();
-    }
-  }
-
   /** What was saved is taken up under a new id. */
   async function adopted(into: string, saved: SalvagedFile): Promise<SalvagedFile> {
     if (saved.kind === 'saved') await adopt(into, saved);
@@ -220,7 +203,7 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
       if (!row) return null;
       const log = path.join(files.folder, partName('log'));
       try {
-        const many = await writeLog(id, log);
+        const { many } = await writeLog(db, id, 0, log);
         return await adopted(into, await workshop.run(salvage, { folder: files.folder, name: row.name, listing: row.listing, snapshots: [{ revision: row.snapshotRevision, hash: row.snapshotHash }, ...(await snapshotsOf(db, id))], log, many }));
       } finally {
         await rm(log, { force: true });

@@ -1,13 +1,17 @@
+import { rm } from 'node:fs/promises';
+import path from 'node:path';
 import { applyPatches } from '../../core/commands';
 import { readKept, type Project } from '../../core/model';
 import { CannotOpen } from '../cannot-open';
 import type { Database } from '../db';
-import { changesAfter } from '../repositories/changes';
+import { partName } from '../disk';
+import { changesAfter, lengthAfter } from '../repositories/changes';
 import { snapshotsOf, type SnapshotRow } from '../repositories/snapshots';
 import type { ProjectRow } from '../repositories/projects';
 import { assemble, type Piece, type Workshop } from '../workshop';
 import { readChange } from './document-source';
 import { growthOf } from './growth';
+import { writeLog } from './log-file';
 import { openSnapshot } from './open-snapshot';
 import type { SnapshotFiles } from './snapshot-files';
 
@@ -38,7 +42,12 @@ export async function loadDocument(db: Database, workshop: Workshop, files: Snap
   for (const snapshot of [newest, ...others]) {
     let found: { readonly project: Project; readonly length: number };
     try {
-      found = (await readHere(files, snapshot.hash)) ?? (await readThere(workshop, files.folder, snapshot.hash));
+      // A long log is replayed by a child, from a file: this process neither holds it nor stands still for it.
+      if ((await lengthAfter(db, row.id, snapshot.revision)) > SMALL) {
+        const replayed = await replayThere(db, workshop, files.folder, row.id, snapshot);
+        return { ...replayed, snapshot, repaired: sayRepaired(row.name, damages) };
+      }
+      found = (await readHere(files, snapshot.hash)) ?? (await readThere(workshop, files.folder, snapshot.hash, null));
     } catch (error) {
       if ((error as { code?: unknown }).code === 'CANNOT-OPEN') throw new CannotOpen(`“${row.name}” cannot be opened: ${(error as Error).message}`, true);
       if (!isDamaged(error)) throw error;
@@ -56,10 +65,23 @@ export async function loadDocument(db: Database, workshop: Workshop, files: Snap
       // Others are answered in between.
       if (revision % 20 === 0) await new Promise((resolve) => setImmediate(resolve));
     }
-    const repaired = damages.length > 0 ? `A file of “${row.name}” was damaged, and was made good from an older state and the changes after it; nothing is missing. ${damages.join(' ')}` : null;
-    return { project, revision, snapshot, length, logged, repaired };
+    return { project, revision, snapshot, length, logged, repaired: sayRepaired(row.name, damages) };
   }
   throw new CannotOpen(`“${row.name}” cannot be opened. ${damages.join(' ')} Put it back from a copy of the data folder, or open what can be saved; nothing of the project was changed.`, true);
+}
+
+function sayRepaired(name: string, damages: readonly string[]): string | null {
+  return damages.length > 0 ? `A file of “${name}” was damaged, and was made good from an older state and the changes after it; nothing is missing. ${damages.join(' ')}` : null;
+}
+
+async function replayThere(db: Database, workshop: Workshop, folder: string, id: string, { revision, hash }: SnapshotRow): Promise<Pick<Loaded, 'project' | 'length' | 'revision' | 'logged'>> {
+  const log = path.join(folder, partName('log'));
+  try {
+    const { last, length: logged } = await writeLog(db, id, revision, log);
+    return { ...(await readThere(workshop, folder, hash, log)), revision: last, logged };
+  } finally {
+    await rm(log, { force: true });
+  }
 }
 
 /** What is read in a few milliseconds is read here: a child takes longer to begin. */
@@ -71,8 +93,8 @@ async function readHere(files: SnapshotFiles, hash: string): Promise<{ readonly 
   return read?.ok ? { project: read.value, length: text!.length } : null;
 }
 
-async function readThere(workshop: Workshop, folder: string, hash: string): Promise<{ readonly project: Project; readonly length: number }> {
+async function readThere(workshop: Workshop, folder: string, hash: string, log: string | null): Promise<{ readonly project: Project; readonly length: number }> {
   const { take, whole } = assemble<Project>();
-  const { length } = await workshop.run(openSnapshot, { folder, hash }, (piece) => take(piece as Piece));
+  const { length } = await workshop.run(openSnapshot, { folder, hash, log }, (piece) => take(piece as Piece));
   return { project: whole(), length };
 }

@@ -1,14 +1,13 @@
 import { createReadStream } from 'node:fs';
 import path from 'node:path';
-import { createInterface } from 'node:readline';
 import { createGunzip } from 'node:zlib';
 import { applyPatches } from '../../core/commands';
 import { newComposition, newProject, salvageProject, writeKept, type Project } from '../../core/model';
-import type { ChangeRow } from '../repositories/changes';
 import type { SnapshotRow } from '../repositories/snapshots';
 import { job } from '../workshop';
 import { readChange } from './document-source';
 import { listingOf } from './listing';
+import { readLog } from './log-file';
 import { MOST_BYTES, snapshotFiles } from './snapshot-files';
 
 export type SalvagedFile =
@@ -29,8 +28,7 @@ export const salvage = job<{ readonly folder: string; readonly name: string; /**
       if (!found) continue;
       let { project } = found;
       let left = 0;
-      for await (const line of createInterface({ input: createReadStream(log), crlfDelay: Infinity })) {
-        const row = JSON.parse(line) as Pick<ChangeRow, 'revision' | 'version' | 'body'>;
+      for await (const row of readLog(log)) {
         if (row.revision <= revision) continue;
         const done = attempt(() => applyPatches(project, readChange(row, name).patches));
         if (!done || done.clashes.length > 0) left++;

@@ -27,6 +27,12 @@ export async function changesAfter(db: Db, project: string, revision: number, mo
   }
 }
 
+/** Bytes of the changes of a project after a revision. */
+export async function lengthAfter(db: Db, project: string, revision: number): Promise<number> {
+  const { rows } = await db.query<{ bytes: number | null }>('select sum(octet_length(body))::float8 as bytes from change where project_id = $1 and revision > $2', [project, revision]);
+  return rows[0]?.bytes ?? 0;
+}
+
 const PIECE = 4_000_000;
 
 /** The change that came under an id, or null when none did. */
