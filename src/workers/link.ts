@@ -133,7 +133,12 @@ export function answerLink<C extends Calls, Says, News>(port: Port, handlers: Ha
     };
     void (async () => (handlers[kind] as Handlers<C>[string])(given as never, off.signal))().then(
       (answer) => end({ call, answer }, answer !== null && typeof answer === 'object' ? handedOver.get(answer) : undefined),
-      (error: unknown) => { console.error(error); end({ call, failed: sayFault(error) }); },
+      (error: unknown) => {
+        const words = sayFault(error);
+        // What an engine said is for whoever mends the program.
+        if (words !== (error as Error | null)?.message) console.error(error);
+        end({ call, failed: words });
+      },
     );
   };
   return { say: (news, transfer) => post({ said: news }, transfer) };
