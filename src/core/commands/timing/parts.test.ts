@@ -93,7 +93,9 @@ describe('a second pace, and what stands', () => {
     expect(said(film(), { from: 10, to: 30, rate: 2 })).toBe('Tram: bar 40 f, was 60 f; moves along: nothing; cut off: nothing.');
     expect(said(film(), { from: 10, to: 30, rate: 0.5, gives: 'rest' })).toBe('Tram: bar 60 f, as it is; moves along: nothing; cut off: the last 10 f.');
     const stands = done(film(), 'timing.stand', { frame: 20, for: 30, soft: 6 });
-    expect(said(stands, { from: 0, to: 60, rate: 1 })).toMatch(/cut off: 30 f of standing\.$/);
+    // What stands is kept where its picture comes sooner, or later; a part that begins within it takes its place.
+    expect([said(stands, { from: 5, to: 20, rate: 2 }), said(stands, { from: 5, to: 60, rate: 0.5 })]).toEqual([expect.stringMatching(/cut off: nothing\.$/), expect.stringMatching(/cut off: nothing\.$/)]);
+    expect(said(stands, { from: 30, to: 60, rate: 1 })).toMatch(/cut off: \d+ f of standing\.$/);
     const followed = projectOf([
       { id: 'main', name: 'Main', duration: 200, layers: [{ id: 'tram', name: 'Tram', kind: 'nest', source: 'reel', spans: [[0, 60]] }, { id: 'next', name: 'Next', kind: 'shape', spans: [[60, 90]] }, { id: 'early', name: 'Early', kind: 'shape', spans: [[20, 90]] }], markers: [{ id: 'm', at: 70 }] },
       { id: 'reel', name: 'Reel', duration: 60, layers: [] },
