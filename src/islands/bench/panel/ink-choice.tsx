@@ -3,7 +3,7 @@ import { LABELS } from '../timeline/inks';
 /** One of the eight inks, or none: pressing the one that is set takes it away. */
 export function InkChoice({ value, onSet, field }: { readonly field?: string; readonly value: number | null | undefined; readonly onSet: (ink: number | null) => void }) {
   return (
-    <div role="group" aria-label="Ink" data-field={field} className="grid grid-cols-[72px_1fr] items-center gap-1">
+    <div role="group" aria-label="Ink" data-field={field} className="col-span-full grid grid-cols-[72px_1fr] items-center gap-1">
       <span className="text-muted">Ink</span>
       <span className="flex gap-0.5">
         {LABELS.map((ink, i) => (

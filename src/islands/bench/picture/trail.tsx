@@ -35,20 +35,20 @@ export function Trail() {
     if (leads.kind === 'nest' && layer !== undefined) editor.openNest(layer);
   };
   return (
-    <div aria-label="Trail" role="group" className="flex h-[50px] w-0 min-w-full shrink-0 items-start gap-2 overflow-hidden px-4 pt-1.5">
+    <div aria-label="Trail" role="group" className="flex min-h-[50px] w-0 min-w-full shrink-0 flex-wrap items-start gap-x-1.5 gap-y-1 px-4 pt-1.5 pb-1">
       {outside.map(({ level, stops }) => (
-        <span key={level} role="group" aria-label="The way in" className="flex min-w-0 shrink items-start gap-2"><Chain stops={stops} outside onFollow={followOut(level)} /><Line /></span>
+        <span key={level} role="group" aria-label="The way in" className="flex min-w-0 shrink items-start gap-1.5"><Chain stops={stops} outside onFollow={followOut(level)} /><Line /></span>
       ))}
       <TimeStop />
       {!found && <p className="truncate pt-1 text-muted">Select a layer to see how its picture comes about.</p>}
       {found && found.stops.length > 1 && <Line />}
       {found && <Chain stops={found.stops.slice(1)} onFollow={follow} />}
-      {found?.cause && <span className="flex min-w-0 items-start gap-2"><Line /><Nothing cause={found.cause} /></span>}
+      {found?.cause && <span className="flex min-w-0 items-start gap-1.5"><Line /><Nothing cause={found.cause} /></span>}
       {value.length > 0 && (
-        <span role="group" aria-label="Its value" className="ml-3 flex min-w-0 items-start gap-2 border-l border-line pl-4"><Chain stops={value} onFollow={follow} /></span>
+        <span role="group" aria-label="Its value" className="ml-1.5 flex min-w-0 flex-wrap items-start gap-1.5 border-l border-line pl-3"><Chain stops={value} onFollow={follow} /></span>
       )}
       {found && found.keys.length > 0 && value.length === 0 && (
-        <span role="group" aria-label="Its keys" className="ml-3 flex min-w-0 items-start gap-2 border-l border-line pl-4"><Chain stops={found.keys} onFollow={follow} /></span>
+        <span role="group" aria-label="Its keys" className="ml-1.5 flex min-w-0 flex-wrap items-start gap-1.5 border-l border-line pl-3"><Chain stops={found.keys} onFollow={follow} /></span>
       )}
     </div>
   );
@@ -65,7 +65,7 @@ function Nothing({ cause }: { readonly cause: Cause }) {
   return (
     <>
       <button type="button" onClick={go} title={`${cause.words}: go there`} className="min-w-24 shrink-0 max-w-48 rounded-md px-1 text-left hover:bg-raised">
-        <span className="block font-mono text-[13px] leading-tight text-amber">nothing</span><span className="line-clamp-2 block text-[11.5px] leading-[13px] text-muted">{cause.words.replace(': nothing,', ':')}</span>
+        <span className="block font-mono text-[13px] leading-tight text-amber">nothing</span><span className="block text-[11.5px] leading-[13px] text-muted">{cause.words.replace(': nothing,', ':')}</span>
       </button>
       {mend && <button type="button" onClick={() => { const made = editor.do(mend.do, mend.with as never); if (made) editor.say(`Mended: ${made.label}. Ctrl+Z takes it back.`); }} title="Makes its bar long enough" className="shrink-0 rounded-md bg-raised px-2 py-0.5 text-[12px] text-leaf hover:bg-lifted">Mend here</button>}
     </>
@@ -73,13 +73,13 @@ function Nothing({ cause }: { readonly cause: Cause }) {
 }
 
 function Line() {
-  return <span aria-hidden="true" className="mt-[9px] h-px w-4 shrink-0 bg-line" />;
+  return <span aria-hidden="true" className="mt-[9px] h-px w-3 shrink-0 bg-line" />;
 }
 
 /** Stops with a line between two. */
 function Chain({ stops, outside = false, onFollow }: { readonly stops: readonly TrailStop[]; /** Of the way in: a press goes out there. */ readonly outside?: boolean; readonly onFollow: (stop: TrailStop) => void }) {
   return stops.map((stop, i) => (
-    <span key={i} className="flex min-w-0 items-start gap-2">
+    <span key={i} className="flex min-w-0 items-start gap-1.5">
       {i > 0 && <Line />}
       {stop.leads.kind === 'none' && !outside ? (
         <span className="min-w-0"><Stop stop={stop} last={i === stops.length - 1} /></span>
@@ -96,7 +96,7 @@ function Stop({ stop, last }: { readonly stop: TrailStop; readonly last: boolean
   return (
     <>
       <span className={`block font-mono text-[13px] leading-tight ${stop.leads.kind === 'operator' ? 'text-leaf' : last ? 'font-medium text-paper' : 'text-paper'}`}>{showNumber(stop.at)}</span>
-      <span className="line-clamp-2 block text-[11.5px] leading-[13px] text-muted" title={stop.title}>{stop.title}</span>
+      <span className="block max-w-28 text-[11.5px] leading-[13px] wrap-anywhere text-muted" title={stop.title}>{stop.title}</span>
     </>
   );
 }
