@@ -80,7 +80,7 @@ test('a nest stands for a second and goes on, with one key and Enter; a part pla
   await page.keyboard.press('Shift+P');
   await page.getByLabel('Percent').waitFor();
   await page.keyboard.press('Enter');
-  await expect.poll(async () => (await layer('n')).timing).toMatchObject([{ op: 'ramp', cuts: [20, 40], rates: [1, 2, 1], blend: 10 }]);
+  await expect.poll(async () => (await layer('n')).timing).toMatchObject([{ op: 'ramp', cuts: [20], rates: [1, 2], blend: 10 }]);
 });
 
 test('moves inside are fired by markers; a marker is dragged and the picture follows; M fires another place while it plays', async () => {
