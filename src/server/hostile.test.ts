@@ -11,10 +11,9 @@ import { houseOver } from '../../tests/support/house';
 import { smallFilm } from '../../tests/support/projects';
 import { seeded } from '../../bench/seeded';
 import { readRange } from './endpoints/send-file';
-import { jsonPieces } from './endpoints/json-pieces';
 import type { House } from './house';
 import { VERSION } from '../core/model';
-import { createWorkshop } from './workshop';
+import { createWorkshop, jsonPieces } from './workshop';
 
 type Route = (context: { readonly params: Record<string, string>; readonly request: Request; readonly url: URL }) => Promise<Response>;
 const data = mkdtempSync(path.join(tmpdir(), 'oak-hostile-'));
@@ -166,7 +165,7 @@ test('a child that is deep in work ends with its server, however that ended', as
 
 test('an answer written in pieces is what it would be whole', () => {
   const { by } = smallFilm().compositions;
-  const many = { a: Array.from({ length: 9000 }, (_, i) => i), by: Object.fromEntries(Array.from({ length: 9000 }, (_, i) => [`k${i}`, { at: i, "it's": [1, null, 'x'] }])), film: by, none: undefined, empty: {} };
+  const many = { a: Array.from({ length: 9000 }, (_, i) => i), list: Array.from({ length: 9000 }, (_, i) => (i % 9 === 0 ? undefined : { i })), by: Object.fromEntries(Array.from({ length: 9000 }, (_, i) => [`k${i}`, { at: i, "it's": [1, null, 'x'] }])), film: by, none: undefined, empty: {} };
   const pieces = [...jsonPieces(many)];
   expect(pieces.join('')).toBe(JSON.stringify(many));
   expect(pieces.length).toBeGreaterThan(2);

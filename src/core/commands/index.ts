@@ -35,7 +35,7 @@ export { tellHow as tellStagger } from './staggers/set-stagger';
 export { formulasToKeysSteps } from './formulas/formulas-to-keys';
 export { bakeLayersSteps, tellBake, type BakeDraft } from './timing/bake-layers';
 export { setParent } from './layers/parent';
-export { applyPatches, invertPatches, patchesBetween, patchOf, readPath, sameValue, type Clash, type Patch } from './document/patch';
+export { applyingPatches, applyPatches, invertPatches, patchesBetween, patchOf, readPath, sameValue, type Clash, type Patch } from './document/patch';
 export { changedPose, hasChosenAncestor, inParentSpace, movePlaces, placeLayers, poseAt, poseFor, type Placed, type Pose } from './poses/pose';
 export { addKeys, keyAt, setValues, type Keying, type NewValue } from './keys/set-values';
 export { sequenceLayers, type Sequence } from './bars/sequence';

@@ -2,16 +2,21 @@ import { applyPatches, upgradeChange, type Change } from '../../core/commands';
 import { readKept, sayIssue, VERSION, type Project } from '../../core/model';
 import { CannotOpen } from '../cannot-open';
 import type { ChangeRow } from '../repositories/changes';
+import { readLog } from './log-file';
 import { snapshotFiles } from './snapshot-files';
 
-/** Where a document is: a snapshot in a folder, and the changes after it. A child reads it from there, so that the server need not write it out. */
-export type DocumentSource = { readonly folder: string; readonly hash: string; readonly changes: readonly Pick<ChangeRow, 'version' | 'body'>[] };
+/** Where a document is: a snapshot in a folder, and the changes after it, first those that are short, then those of a file. A child reads it from there, so that the server need not write it out. */
+export type DocumentSource = { readonly folder: string; readonly hash: string; readonly changes: readonly Pick<ChangeRow, 'version' | 'body'>[]; readonly log: string | null };
 
 /** The document at a source. Throws a `DamagedSnapshot`, or a `CannotOpen`. */
-export async function readSource({ folder, hash, changes }: DocumentSource): Promise<Project> {
+export async function readSource({ folder, hash, changes, log }: DocumentSource): Promise<Project> {
   const read = readKept(await snapshotFiles(folder).read(hash));
   if (!read.ok) throw new CannotOpen(read.issues.map(sayIssue).join(' '));
-  return changes.reduce((project, row) => applyPatches(project, readChange(row, project.name).patches).project, read.value);
+  let project = read.value;
+  const replay = (row: Pick<ChangeRow, 'version' | 'body'>) => { project = applyPatches(project, readChange(row, project.name).patches).project; };
+  changes.forEach(replay);
+  if (log !== null) for await (const row of readLog(log)) replay(row);
+  return project;
 }
 
 /** A change from the log, whatever version made it. */

@@ -7,14 +7,16 @@ import { partName } from '../disk';
 import { changesAfter, findChange, insertChange } from '../repositories/changes';
 import { findProject, insertProject, listProjects, raiseRevision, setDeleted, setSnapshot, type ProjectRow } from '../repositories/projects';
 import { snapshotsOf } from '../repositories/snapshots';
-import type { Workshop } from '../workshop';
+import { holdsMany, type Workshop } from '../workshop';
 import { readChange, type DocumentSource } from './document-source';
+import { bodyOf, takeLargeChange } from './judge-change';
 import { listingOf } from './listing';
 import { loadDocument } from './load-document';
 import { writeLog } from './log-file';
 import { salvage, type SalvagedFile } from './salvage';
 import type { SnapshotFiles } from './snapshot-files';
 import { takeChange } from './take-change';
+import { withSource } from './with-source';
 import { writeSnapshot } from './write-snapshot';
 
 export type Numbered = { readonly revision: number; readonly change: Change };
@@ -111,20 +113,32 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
 
   async function writeNow(id: string, open: Open): Promise<void> {
     const { project, revision, logged } = open;
-    const changes = (await changesAfter(db, id, open.snapshot.revision)).filter((row) => row.revision <= revision);
-    const hash = await workshop.run(writeSnapshot, { folder: files.folder, hash: open.snapshot.hash, changes, name: null }).then((made) => made.hash, (error: { code?: unknown }) => {
+    const made = await withSource(db, files.folder, id, open.snapshot, async ({ source, ...at }) => ({ ...at, ...(await workshop.run(writeSnapshot, { ...source, name: null })) })).catch(async (error: { code?: unknown }) => {
       // What is in memory is whole, whatever became of the file.
-      if (error.code === 'DAMAGED') return files.write(writeKept(project));
+      if (error.code === 'DAMAGED') return { hash: await files.write(writeKept(project)), revision, logged };
       throw error;
     });
-    await db.transaction((tx) => setSnapshot(tx, id, { hash, revision }));
-    open.snapshot = { revision, hash };
-    open.logged -= logged;
+    await db.transaction((tx) => setSnapshot(tx, id, { hash: made.hash, revision: made.revision }));
+    open.snapshot = { revision: made.revision, hash: made.hash };
+    open.logged = Math.max(0, open.logged - made.logged);
   }
 
-  async function sourceOf(id: string): Promise<DocumentSource | null> {
-    const row = await findProject(db, id);
-    return row && { folder: files.folder, hash: row.snapshotHash, changes: await changesAfter(db, id, row.snapshotRevision) };
+  /** Does work with the document as it stands on the disk; null when there is none. A snapshot that turns out damaged is made good first. */
+  async function fromDisk<T>(id: string, work: (source: DocumentSource) => Promise<T>): Promise<T | null> {
+    const attempt = async () => {
+      const row = await findProject(db, id);
+      return row && withSource(db, files.folder, id, { revision: row.snapshotRevision, hash: row.snapshotHash }, ({ source }) => work(source));
+    };
+    try {
+      return await attempt();
+    } catch (error) {
+      if ((error as { code?: unknown }).code !== 'DAMAGED') throw error;
+      const wasOpen = opened.get(id);
+      const open = await find(id);
+      // Opening it makes it good; where it was open already, memory does.
+      if (open && wasOpen) await snapshot(id, open);
+      return attempt();
+    }
   }
 
   /** What was saved is taken up under a new id. */
@@ -159,12 +173,13 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
         return { kind: 'applied', revision: already.revision, missed: (await missedSince(id, base)).filter((one) => one.change.id !== change.id) };
       }
       const missed = base < open.revision ? await missedSince(id, base) : [];
-      const taken = takeChange(open.project, open.length, change);
+      const isLarge = holdsMany(change);
+      const body = isLarge ? await bodyOf(change) : JSON.stringify(change);
+      const taken = isLarge ? await takeLargeChange(workshop, files.folder, open.project, open.length, change, body, async (work) => (await fromDisk(id, work))!) : takeChange(open.project, open.length, change);
       if (taken.kind === 'clashes') return { kind: 'conflict', revision: open.revision, missed, conflicts: [taken.words] };
       if (taken.kind === 'refused') return taken;
       const { project, growth } = taken;
       const revision = open.revision + 1;
-      const body = JSON.stringify(change);
       await db.commit(async (tx) => {
         if ((await raiseRevision(tx, id, revision, project.name, listingOf(project))) === null) throw new Error(`Revision ${revision} of ${id} is taken`);
         await insertChange(tx, id, { revision, changeId: change.id, label: change.label, version: VERSION, body });
@@ -184,20 +199,7 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
       const last = changes[changes.length - 1]?.revision ?? open.revision;
       return { revision: last, changes, more: last < open.revision };
     })),
-    async withSource(id, work) {
-      const source = await sourceOf(id);
-      if (!source) return null;
-      try {
-        return await work(source);
-      } catch (error) {
-        if ((error as { code?: unknown }).code !== 'DAMAGED') throw error;
-        const wasOpen = opened.get(id);
-        const open = await find(id);
-        // Opening it makes it good; where it was open already, memory does.
-        if (open && wasOpen) await snapshot(id, open);
-        return work((await sourceOf(id))!);
-      }
-    },
+    withSource: fromDisk,
     async salvage(id, into) {
       const row = await findProject(db, id);
       if (!row) return null;

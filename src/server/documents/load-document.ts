@@ -1,19 +1,16 @@
-import { rm } from 'node:fs/promises';
-import path from 'node:path';
 import { applyPatches } from '../../core/commands';
 import { readKept, type Project } from '../../core/model';
 import { CannotOpen } from '../cannot-open';
 import type { Database } from '../db';
-import { partName } from '../disk';
 import { changesAfter, lengthAfter } from '../repositories/changes';
 import { snapshotsOf, type SnapshotRow } from '../repositories/snapshots';
 import type { ProjectRow } from '../repositories/projects';
 import { assemble, type Piece, type Workshop } from '../workshop';
 import { readChange } from './document-source';
 import { growthOf } from './growth';
-import { writeLog } from './log-file';
 import { openSnapshot } from './open-snapshot';
 import type { SnapshotFiles } from './snapshot-files';
+import { SHORT_LOG, withSource } from './with-source';
 
 /** A document as it lies in memory. */
 export type Loaded = {
@@ -43,8 +40,8 @@ export async function loadDocument(db: Database, workshop: Workshop, files: Snap
     let found: { readonly project: Project; readonly length: number };
     try {
       // A long log is replayed by a child, from a file: this process neither holds it nor stands still for it.
-      if ((await lengthAfter(db, row.id, snapshot.revision)) > SMALL) {
-        const replayed = await replayThere(db, workshop, files.folder, row.id, snapshot);
+      if ((await lengthAfter(db, row.id, snapshot.revision)) > SHORT_LOG) {
+        const replayed = await withSource(db, files.folder, row.id, snapshot, async ({ source, revision, logged }) => ({ ...(await readThere(workshop, files.folder, source.hash, source.log)), revision, logged }));
         return { ...replayed, snapshot, repaired: sayRepaired(row.name, damages) };
       }
       found = (await readHere(files, snapshot.hash)) ?? (await readThere(workshop, files.folder, snapshot.hash, null));
@@ -72,16 +69,6 @@ export async function loadDocument(db: Database, workshop: Workshop, files: Snap
 
 function sayRepaired(name: string, damages: readonly string[]): string | null {
   return damages.length > 0 ? `A file of “${name}” was damaged, and was made good from an older state and the changes after it; nothing is missing. ${damages.join(' ')}` : null;
-}
-
-async function replayThere(db: Database, workshop: Workshop, folder: string, id: string, { revision, hash }: SnapshotRow): Promise<Pick<Loaded, 'project' | 'length' | 'revision' | 'logged'>> {
-  const log = path.join(folder, partName('log'));
-  try {
-    const { last, length: logged } = await writeLog(db, id, revision, log);
-    return { ...(await readThere(workshop, folder, hash, log)), revision: last, logged };
-  } finally {
-    await rm(log, { force: true });
-  }
 }
 
 /** What is read in a few milliseconds is read here: a child takes longer to begin. */

@@ -1,7 +1,5 @@
 import { job, piecesOf, type Piece } from '../workshop';
-import { applyPatches } from '../../core/commands';
-import { readChange, readSource } from './document-source';
-import { readLog } from './log-file';
+import { readSource } from './document-source';
 
 /** Reads a snapshot, and the changes after it where a file has them, and tells the document in pieces, which the server puts together between other answers. Answers how long its text is. */
 export const openSnapshot = job<{ readonly folder: string; readonly hash: string; readonly log: string | null }, { readonly length: number }>({
@@ -10,8 +8,7 @@ export const openSnapshot = job<{ readonly folder: string; readonly hash: string
   memory: 1_500_000_000,
   rank: 0,
   async run({ folder, hash, log }, tell) {
-    let project = await readSource({ folder, hash, changes: [] });
-    if (log !== null) for await (const row of readLog(log)) project = applyPatches(project, readChange(row, project.name).patches).project;
+    const project = await readSource({ folder, hash, changes: [], log });
     let length = 0;
     for (const piece of piecesOf(project)) {
       length += JSON.stringify(piece.value).length;

@@ -1,8 +1,8 @@
 import type { APIRoute } from 'astro';
 import type { OpenedProject } from '../../wire';
 import { servedHouse } from '../house';
+import { jsonPieces } from '../workshop';
 import { json, largeJson, refuse, safely } from './answer';
-import { jsonPieces } from './json-pieces';
 
 /** GET /api/projects/:id: the document as it lies in memory, which was checked when it came in. */
 export const GET: APIRoute = ({ params }) => safely(async () => {

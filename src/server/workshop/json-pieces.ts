@@ -5,8 +5,9 @@ const MANY = 4000;
 export function* jsonPieces(value: unknown): Generator<string> {
   let text = '';
   function* walk(one: unknown): Generator<string> {
-    if (one === null || typeof one !== 'object' || Array.isArray(one) || !holdsMany(one)) {
-      text += JSON.stringify(one);
+    if (one === null || typeof one !== 'object' || !holdsMany(one)) {
+      // As everywhere in JSON: in a list, what is not there is nothing.
+      text += JSON.stringify(one) ?? 'null';
       if (text.length > 100_000) {
         yield text;
         text = '';
@@ -14,6 +15,16 @@ export function* jsonPieces(value: unknown): Generator<string> {
       return;
     }
     let first = true;
+    if (Array.isArray(one)) {
+      text += '[';
+      for (const inner of one) {
+        if (!first) text += ',';
+        first = false;
+        yield* walk(inner);
+      }
+      text += ']';
+      return;
+    }
     text += '{';
     for (const [key, inner] of Object.entries(one)) {
       if (inner === undefined) continue;
@@ -27,8 +38,8 @@ export function* jsonPieces(value: unknown): Generator<string> {
   if (text !== '') yield text;
 }
 
-/** Whether more than so many things lie in it; counting ends there. */
-function holdsMany(value: object): boolean {
+/** Whether some thousand things or more lie in a value; counting ends there. */
+export function holdsMany(value: object): boolean {
   let left = MANY;
   const count = (one: unknown): void => {
     if (one === null || typeof one !== 'object' || left < 0) return;

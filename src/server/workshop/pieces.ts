@@ -6,7 +6,7 @@ const ROOM = 200_000;
 
 type Fields = Record<string, unknown>;
 
-/** A document in pieces, each before what it holds; what is larger than a piece comes with `null` in the place of its fields first, so that they keep their order. */
+/** A document in pieces, each before what it holds; what is larger than a piece comes with its fields empty first, so that they keep their order. */
 export function* piecesOf(document: unknown, room = ROOM): Generator<Piece> {
   const lengths = new Map<object, number>();
   const lengthOf = (value: unknown): number => {

@@ -12,12 +12,27 @@ export type Clash = { readonly patch: Patch; readonly found: unknown; readonly g
 /** Steps that would reach behind an object's own fields. */
 const FORBIDDEN = new Set(['__proto__', 'prototype', 'constructor']);
 
+type Applied = { readonly project: Project; readonly clashes: readonly Clash[] };
+
 /** Applies patches in order. Those that clash are left out and named; a project that nothing changed is itself. */
-export function applyPatches(project: Project, patches: readonly Patch[]): { readonly project: Project; readonly clashes: readonly Clash[] } {
+export function applyPatches(project: Project, patches: readonly Patch[]): Applied {
+  const steps = applyingPatches(project, patches);
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+  }
+}
+
+/** Patches that one step applies. */
+const STEP = 500;
+
+/** The same in steps of some milliseconds, for whoever has others to answer in between. */
+export function* applyingPatches(project: Project, patches: readonly Patch[]): Generator<undefined, Applied> {
   const clashes: Clash[] = [];
   let current: unknown = project;
   const fresh: Fresh = new WeakSet();
-  for (const patch of patches) {
+  for (const [i, patch] of patches.entries()) {
+    if (i % STEP === STEP - 1) yield;
     const found = readPath(current, patch.path);
     if (!found.there) clashes.push({ patch, found: undefined, gone: true });
     else if (isOrder(patch)) current = writePath(current, patch.path, 0, reorder(patch.from as readonly string[], patch.to as readonly string[], found.value as readonly string[]), fresh);
