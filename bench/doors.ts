@@ -43,7 +43,7 @@ const change = (n: number, patches: readonly object[]) => ({ page: 2, base: 0, c
 
 /** Bodies of many megabytes, of which each is one request: what they hold, and what a plain answer to them is. */
 export const LARGE_BODIES: readonly { readonly what: string; readonly body: () => string }[] = [
-  { what: '12 MB in 100,000 patches', body: () => JSON.stringify(change(1, Array.from({ length: 100_000 }, (_, i) => ({ path: ['compositions', 'by', 'main', 'markers', `m${i}`], to: { id: `m${i}`, at: i / 7, name: `Marker ${i}`, colour: null } })))) },
+  { what: '13 MB in 70,000 patches that are valid', body: () => JSON.stringify(change(1, Array.from({ length: 70_000 }, (_, i) => ({ path: ['compositions', 'by', 'main', 'markers', `m${i}`], to: { id: `m${i}`, at: i / 7, name: `Marker ${i}`, length: 0, note: '', colour: null, fires: true } })))) },
   { what: '14 MB in one patch', body: () => JSON.stringify(change(2, [{ path: ['compositions', 'by', 'main', 'note'], from: '', to: 'x'.repeat(14_000_000) }])) },
   { what: '8 MB of things in things, no change at all', body: () => JSON.stringify({ page: 2, base: 0, change: Array.from({ length: 600_000 }, (_, i) => ({ i })) }) },
 ];

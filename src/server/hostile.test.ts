@@ -207,5 +207,7 @@ describe('odd numbers, ids and patches at the doors of changes', () => {
     const empty = await told(await send([{ path: ['name'] }]));
     expect([empty.status, empty.message]).toEqual([400, expect.stringMatching(/says nothing/) as string]);
     expect((await send(Array.from({ length: 100_001 }, () => ({ path: ['a'], to: 1 })))).status).toBe(400);
+    const endless = ['x'.repeat(1_000_001), { a: [{ ['k'.repeat(1_000_001)]: 1 }] }];
+    for (const to of endless) expect(await told(await send([{ path: ['compositions', 'by', 'main', 'note'], from: '', to }]))).toMatchObject({ status: 400, message: expect.stringMatching(/a text of more than 1,000,000 letters has no place in a document/) as string });
   });
 });

@@ -173,13 +173,13 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
         return { kind: 'applied', revision: already.revision, missed: (await missedSince(id, base)).filter((one) => one.change.id !== change.id) };
       }
       const missed = base < open.revision ? await missedSince(id, base) : [];
-      const isLarge = holdsMany(change);
-      const body = isLarge ? await bodyOf(change) : JSON.stringify(change);
-      const taken = isLarge ? await takeLargeChange(workshop, files.folder, open.project, open.length, change, body, async (work) => (await fromDisk(id, work))!) : takeChange(open.project, open.length, change);
+      const large = holdsMany(change) ? await bodyOf(change) : null;
+      const taken = large !== null ? await takeLargeChange(workshop, files.folder, open.project, open.length, change, large, async (work) => (await fromDisk(id, work))!) : takeChange(open.project, open.length, change);
       if (taken.kind === 'clashes') return { kind: 'conflict', revision: open.revision, missed, conflicts: [taken.words] };
       if (taken.kind === 'refused') return taken;
       const { project, growth } = taken;
       const revision = open.revision + 1;
+      const body = large ?? JSON.stringify(change);
       await db.commit(async (tx) => {
         if ((await raiseRevision(tx, id, revision, project.name, listingOf(project))) === null) throw new Error(`Revision ${revision} of ${id} is taken`);
         await insertChange(tx, id, { revision, changeId: change.id, label: change.label, version: VERSION, body });

@@ -64,7 +64,7 @@ function touchedMarkers(patches: readonly Patch[]): { readonly of: (composition:
     if (root !== 'compositions' || by === 'order' || part === 'layers') continue;
     if (composition === undefined) everywhere = true;
     else if (part === 'markers' && of !== undefined) named.set(composition, (named.get(composition) ?? new Set()).add(of));
-    else all.add(composition);
+    else if (part === undefined || part === 'markers') all.add(composition);
   }
   return {
     of(composition, markers) {
