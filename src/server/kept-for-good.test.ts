@@ -233,6 +233,17 @@ describe('what is small to do and much to keep', () => {
       [from, more] = [page.revision, page.more];
     }
     expect([seen, pages > 2]).toEqual([[1, 2, 3, 4, 5], true]);
+    // Whoever sends a change on an old state takes in what was missed first, in pages too; one that was done already is found again.
+    const late = async (one: Change): Promise<readonly number[]> => {
+      const found: number[] = [];
+      for (let base = 0; ;) {
+        const answer = await house.documents.apply(id(), base, one);
+        if (answer.kind !== 'behind') return [...found, (answer as { revision: number }).revision];
+        found.push(...answer.missed.map(({ revision }) => revision));
+        base = found.at(-1)!;
+      }
+    };
+    expect([await late(marker('late')), (await late(much('n2'))).at(-1)]).toEqual([[1, 2, 3, 4, 6], 3]);
     expect(markersOf((await restarted().open(id()))!.project)).toHaveLength(5);
   });
   test('a snapshot that unfolds to 600 MB, and a folder in its place: the older state and the log are taken', async () => {

@@ -16,6 +16,7 @@ const CONTRACTS: readonly (readonly [string, z.ZodType, Reader<unknown>, object]
   ['list', listProjects, isListProjects, { projects: [{ id: 'p', name: 'N', revision: 1, changedAt: 't', main: { id: 'm', width: 1, height: 2, rate: [30, 1], duration: 9 }, compositions: 1 }, { id: 'q', name: 'M', revision: 0, changedAt: 't', main: null, compositions: 0 }] }],
   ['since', changesSince, isChangesSince, { revision: 3, changes: [numbered], more: false }],
   ['applied', changeAnswer, isChangeAnswer, { kind: 'applied', revision: 3, missed: [numbered] }],
+  ['behind', changeAnswer, isChangeAnswer, { kind: 'behind', missed: [numbered] }],
   ['conflict', changeAnswer, isChangeAnswer, { kind: 'conflict', revision: 3, missed: [], conflicts: ['it is gone'] }],
   ['more', changeAnswer, isChangeAnswer, { kind: 'more', next: 2 }],
 ];

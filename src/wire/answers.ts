@@ -52,5 +52,6 @@ export const isChangesSince = isRecord<ChangesSince>({ revision: isWhole, change
 type Kind<K extends ChangeAnswer['kind']> = Extract<ChangeAnswer, { readonly kind: K }>;
 const isApplied = isRecord<Kind<'applied'>>({ kind: isOne('applied'), revision: isWhole, missed: isList(isNumbered) });
 const isConflict = isRecord<Kind<'conflict'>>({ kind: isOne('conflict'), revision: isWhole, missed: isList(isNumbered), conflicts: isList(isText) });
+const isBehind = isRecord<Kind<'behind'>>({ kind: isOne('behind'), missed: isList(isNumbered) });
 const isMore = isRecord<Kind<'more'>>({ kind: isOne('more'), next: isWhole });
-export const isChangeAnswer: Reader<ChangeAnswer> = (value): value is ChangeAnswer => isApplied(value) || isConflict(value) || isMore(value);
+export const isChangeAnswer: Reader<ChangeAnswer> = (value): value is ChangeAnswer => isApplied(value) || isConflict(value) || isBehind(value) || isMore(value);

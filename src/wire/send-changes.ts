@@ -27,6 +27,8 @@ export const changeAnswer = z.discriminatedUnion('kind', [
     /** What could not be done, in words. */
     conflicts: z.array(z.string()),
   }),
+  /** Not done yet: more was missed than one answer holds. Who has taken this in sends it again. */
+  z.strictObject({ kind: z.literal('behind'), missed: z.array(numbered) }),
   /** A piece arrived; this one is wanted next. */
   z.strictObject({ kind: z.literal('more'), next: z.int() }),
 ]);

@@ -24,6 +24,8 @@ export type Numbered = { readonly revision: number; readonly change: Change };
 export type Outcome =
   | { readonly kind: 'applied'; readonly revision: number; readonly missed: readonly Numbered[] }
   | { readonly kind: 'conflict'; readonly revision: number; readonly missed: readonly Numbered[]; readonly conflicts: readonly string[] }
+  /** More was missed than one answer holds; nothing was done. */
+  | { readonly kind: 'behind'; readonly missed: readonly Numbered[] }
   | { readonly kind: 'refused'; readonly message: string }
   | { readonly kind: 'unknown' };
 
@@ -101,8 +103,8 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
     return open;
   }
 
-  async function missedSince(id: string, revision: number, most = Infinity): Promise<readonly Numbered[]> {
-    return (await changesAfter(db, id, revision, most)).map((row) => ({ revision: row.revision, change: readChange(row, id) }));
+  async function missedSince(id: string, revision: number): Promise<readonly Numbered[]> {
+    return (await changesAfter(db, id, revision, PAGE)).map((row) => ({ revision: row.revision, change: readChange(row, id) }));
   }
 
   /** Writes a snapshot of how a document stands now, one at a time. Changes go on meanwhile: the log has them. */
@@ -167,12 +169,13 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
       if (!open) return { kind: 'unknown' };
       const change = upgradeChange(made);
       if (!change) return { kind: 'refused', message: 'This was done in a newer Oak Tumble than the server runs. Start the newer one, then try it again.' };
+      const missed = base < open.revision ? await missedSince(id, base) : [];
+      if (missed.length > 0 && missed.at(-1)!.revision < open.revision) return { kind: 'behind', missed };
       const already = await findChange(db, id, change.id);
       if (already !== null) {
         if (!sameValue(readChange(already, id), change)) return { kind: 'refused', message: `“${change.label}” came under an id that another change has had; it was not done.` };
-        return { kind: 'applied', revision: already.revision, missed: (await missedSince(id, base)).filter((one) => one.change.id !== change.id) };
+        return { kind: 'applied', revision: already.revision, missed: missed.filter((one) => one.change.id !== change.id) };
       }
-      const missed = base < open.revision ? await missedSince(id, base) : [];
       const large = holdsMany(change) ? await bodyOf(change) : null;
       const taken = large !== null ? await takeLargeChange(workshop, files.folder, open.project, open.length, change, large, async (work) => (await fromDisk(id, work))!) : takeChange(open.project, open.length, change);
       if (taken.kind === 'clashes') return { kind: 'conflict', revision: open.revision, missed, conflicts: [taken.words] };
@@ -194,7 +197,7 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
     })),
     since: (id, revision) => keptFirst(find(id).then(async (open) => {
       if (!open) return null;
-      const changes = await missedSince(id, revision, PAGE);
+      const changes = await missedSince(id, revision);
       // What does not fit is asked for from the last of these on.
       const last = changes[changes.length - 1]?.revision ?? open.revision;
       return { revision: last, changes, more: last < open.revision };

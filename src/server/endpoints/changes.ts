@@ -39,6 +39,7 @@ async function apply(id: string, base: number, change: z.output<typeof changeSch
     case 'unknown': return refuse(404, `There is no project “${id}”.`);
     case 'refused': return refuse(422, outcome.message);
     case 'conflict': return json(outcome as ChangeAnswer, 409);
+    case 'behind':
     case 'applied': return json(outcome as ChangeAnswer);
   }
 }

@@ -120,9 +120,9 @@ export function createEditor(projectId: string, project: Project, revision: numb
     onState: (saved) => store.setState({ saved }),
     onApplied(change, at, missed) {
       confirm([...missed, { revision: at, change }]);
-      pending = pending.filter((one) => one.id !== change.id);
       if (missed.length > 0) rebase();
     },
+    onBehind: (missed) => { confirm(missed); rebase(); },
     onRefused(change, why, at, missed) {
       pending = pending.filter((one) => one.id !== change.id);
       if (at !== null) confirm(missed);
@@ -134,8 +134,9 @@ export function createEditor(projectId: string, project: Project, revision: numb
   });
   keeping.resume(left.waiting);
 
-  /** Takes in what is on disk, each revision once and in order. */
+  /** Takes in what is on disk, each revision once and in order: it is on its way no more. */
   function confirm(changes: readonly Numbered[]): void {
+    pending = pending.filter((one) => changes.every(({ change }) => change.id !== one.id));
     for (const { revision: at, change } of changes) {
       if (at <= confirmedRevision) continue;
       confirmed = applyPatches(confirmed, change.patches).project;

@@ -54,6 +54,10 @@ describe('keeping what was done', () => {
         revision = at;
         heard.push(`applied ${one.id} as ${at}, ${missed.length} missed`);
       },
+      onBehind: (missed) => {
+        revision = missed.at(-1)!.revision;
+        heard.push(`behind ${missed.length}`);
+      },
       onRefused: (one, words) => {
         heard.push(`refused ${one.id}: ${words}`);
         return setAside;
@@ -62,6 +66,16 @@ describe('keeping what was done', () => {
     return { sent, pieces, kept, states, heard, keeping };
   }
   const applied = (revision: number, missed: readonly unknown[] = []): Answer => ({ status: 200, body: { kind: 'applied', revision, missed } });
+
+  test('where more was missed than one answer holds it is taken in page by page, and the change is sent again on that', async () => {
+    const behind = (...at: number[]): Answer => ({ status: 200, body: { kind: 'behind', missed: at.map((revision) => ({ revision, change: change(`change-other-${revision}`) })) } });
+    const { sent, heard, kept, keeping } = setUp([behind(1, 2), behind(3), applied(5, [{ revision: 4, change: change('change-other-4') }])]);
+    keeping.send(change('change-one'));
+    await vi.advanceTimersByTimeAsync(20);
+    expect(sent).toEqual([0, 2, 3].map((base) => ({ id: 'change-one', base })));
+    expect(heard).toEqual(['behind 2', 'behind 1', 'applied change-one as 5, 1 missed']);
+    expect(kept.size).toBe(0);
+  });
 
   test('changes are sent one after another, each on what the one before brought', async () => {
     const { sent, heard, states, kept, keeping } = setUp([applied(1), applied(2)]);

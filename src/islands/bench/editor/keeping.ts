@@ -22,6 +22,8 @@ export type KeepingEvents = {
   readonly onState: (state: SaveState) => void;
   /** A change reached the disk as this revision; others' changes came before it. */
   readonly onApplied: (change: Change, revision: number, missed: readonly Numbered[]) => void;
+  /** Others' changes that have to be taken in before anything of ours is: there are many. */
+  readonly onBehind: (missed: readonly Numbered[]) => void;
   /** A change was not taken: it is taken back here as well, and set aside with why. Until that is done it stays in the outbox too. */
   readonly onRefused: (change: Change, why: string, revision: number | null, missed: readonly Numbered[]) => Promise<void>;
 };
@@ -80,6 +82,10 @@ export function createKeeping(project: string, outbox: Outbox, base: () => numbe
         continue;
       }
       tries = failures = 0;
+      if (answer.kind === 'answer' && answer.value.kind === 'behind') {
+        events.onBehind(answer.value.missed as never);
+        continue;
+      }
       queue.shift();
       await settle(job.change, answer);
       // Whatever the browser does with its copy: sent again after a reload, the change would be known by its id.
@@ -95,6 +101,7 @@ export function createKeeping(project: string, outbox: Outbox, base: () => numbe
     switch (answer.value.kind) {
       case 'conflict': return events.onRefused(change, answer.value.conflicts.join(' '), answer.value.revision, answer.value.missed as never);
       case 'applied': return events.onApplied(change, answer.value.revision, answer.value.missed as never);
+      case 'behind':
       case 'more': return events.onRefused(change, 'Its pieces did not arrive whole.', null, []);
     }
   }
