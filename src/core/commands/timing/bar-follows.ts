@@ -1,7 +1,9 @@
 import { layerPath } from '../document/paths';
 import { applyPatches, patchOf, type Patch } from '../document/patch';
-import { member, type Layer, type Project } from '../../model';
-import { clipSpan, hull, type Frames } from '../../time';
+import { timingOf } from '../../scene';
+import { member, type Composition, type Layer, type Project } from '../../model';
+import { clipSpan, DUST, hull, type Frames } from '../../time';
+import { pieces, type Piece } from '../../timing';
 import { whatGave } from './what-gave';
 
 /**
@@ -16,9 +18,21 @@ export function barsFollow(project: Project, compositionId: string, patches: rea
     const outer = hull(layer.spans);
     const now = member(after.compositions.by[compositionId]!.layers.by, layer.id);
     if (!outer || !now) return [];
-    const at = loopsOn(now) && op === 'loop' ? Math.max(outer[1], host.duration) : endOf(whatGave(project, after, host, layer, op));
+    const at = loopsOn(now) && op === 'loop' ? Math.max(outer[1], host.duration) : (op === 'elastic' ? sameEnd(project, after, host, layer, now, outer) : null) ?? endOf(whatGave(project, after, host, layer, op));
     return at === null || at === outer[1] ? [] : [patchOf([...layerPath(compositionId, layer.id), 'spans'], layer.spans, ended(layer.spans, outer, at))];
   });
+}
+
+/** Where a bar that was stretched as a whole comes to the end that it had: sooner too, though its last picture stays there. Null where its time does not run straight up to its end. */
+function sameEnd(before: Project, after: Project, host: Composition, layer: Layer, now: Layer, [from, to]: readonly [Frames, Frames]): Frames | null {
+  let last: Piece | null = null;
+  for (const piece of pieces(timingOf(before, host, layer).stack.content, from, to)) last = piece;
+  if (last?.kind !== 'linear') return null;
+  for (const piece of pieces(timingOf(after, after.compositions.by[host.id]!, now).stack.content, from, Math.max(to, host.duration))) {
+    const along = piece.kind === 'linear' ? (last.end - piece.start) / piece.rate(piece.from) : -1;
+    if (along > 0 && along <= piece.to - piece.from + DUST) return Math.ceil(piece.from + along - DUST);
+  }
+  return null;
 }
 
 function endOf(gave: ReturnType<typeof whatGave>): Frames | null {

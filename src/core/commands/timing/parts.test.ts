@@ -111,6 +111,14 @@ describe('the bar follows its timing', () => {
   test('a loop that has no end goes on up to the end of the film; a pause makes the bar longer', () => {
     expect([end(add('loop')), end(add('loop', {}, { spans: [[0, 30]] })), end(add('pause', { born: { for: 12 } }))]).toEqual([120, 120, 72]);
   });
+  test('what is stretched as a whole ends with its length, longer or shorter, whatever of it is rigid', () => {
+    for (const rigid of [[], [[0, 10], [50, 60]], [[20, 40]]]) {
+      const long = projectOf([{ id: 'main', name: 'Main', duration: 120, layers: [{ id: 'tram', name: 'Tram', kind: 'nest', source: 'reel', spans: [[0, 90]], timing: [{ id: 'e', op: 'elastic', length: 90 }] }] }, { id: 'reel', name: 'Reel', duration: 60, rigid, layers: [] }] as never);
+      const set = (project: Project, length: number) => { const { draft } = work(project, 'timing.set', { composition: 'main', layer: 'tram', operator: 'e', fields: { length }, follow: true } as never, newId); if (!draft || 'refused' in draft) throw new Error('nothing'); return applyPatches(project, draft.patches).project; };
+      expect([45, 60, 75, 110].map((length) => end(set(long, length)))).toEqual([45, 60, 75, 110]);
+      expect(end(set(set(long, 45), 90))).toBe(90);
+    }
+  });
   test('a part that goes back to 100 % takes the bar back to the frame where its last picture is', () => {
     const slow = done(film(), 'timing.pace', { from: 10, to: 30, rate: 0.5, gives: 'bar' });
     const { draft } = work(slow, 'timing.even', { composition: 'main', layer: 'tram', frame: 15, follow: true }, newId);
