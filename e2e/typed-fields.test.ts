@@ -76,3 +76,28 @@ test('N brings frames nearer, Shift+N farther', async () => {
   await page.keyboard.press('Shift+N');
   await expect.poll(wide).toBeLessThanOrEqual(before + 0.01);
 });
+
+test('a value that is typed the moment the playhead has moved is keyed at that frame, going on from what stands there', async () => {
+  project = await openFilm(page, server.address, [{ id: 'main', name: 'Main', width: 640, height: 360, duration: 120, layers: [0, 1, 2, 3, 4].map((i) => ({ ...lamp, id: `lamp${i}`, name: `Lamp ${i}`, channels: { ...lamp.channels, x: { keys: [{ at: 0, value: 0 }, { at: 110, value: 1100 }] } } })) }]);
+  await page.keyboard.press('Control+a');
+  await page.keyboard.press('r');
+  await page.getByLabel('Across of 5 layers', { exact: true }).waitFor();
+  // The panel follows as the page finds time, of which there is little here.
+  const slow = await page.context().newCDPSession(page);
+  await slow.send('Emulation.setCPUThrottlingRate', { rate: 6 });
+  const frames = [50, 20, 80, 35, 65, 95];
+  for (const frame of frames) {
+    await page.getByLabel('Playhead', { exact: true }).click();
+    await page.keyboard.type(String(frame));
+    await page.keyboard.press('Enter');
+    await page.getByLabel('Across of 5 layers', { exact: true }).focus();
+    await page.keyboard.type('+=7');
+    await page.keyboard.press('Enter');
+  }
+  await slow.send('Emulation.setCPUThrottlingRate', { rate: 1 });
+  await expect.poll(async () => ((await lampNow())[0]!.channels['x'] as { keys: unknown[] }).keys.length).toBe(2 + frames.length);
+  const keys = ((await lampNow())[0]!.channels['x'] as unknown as { keys: { at: number; value: number }[] }).keys;
+  expect(keys.map(({ at }) => at)).toEqual([0, ...[...frames].sort((a, b) => a - b), 110]);
+  // At frame 50 it stood at 500.
+  expect(keys.find(({ at }) => at === 50)!.value).toBe(507);
+});

@@ -1,9 +1,10 @@
 import { CornerDownRight } from 'lucide-react';
-import { memo, useDeferredValue, useMemo } from 'react';
+import { memo, useMemo, useRef } from 'react';
 import type { KeyRef } from '../../../core/commands';
 import { keptOfLayer, trackAt } from '../../../core/scene';
 import { isDrawn, member, type Composition, type Layer, type Project } from '../../../core/model';
 import { Button, InPlace } from '../../../ui';
+import { useCaughtUp } from '../caught-up';
 import { current, seenSoon } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { meantLegsIn } from '../editor/meant-legs';
@@ -32,12 +33,13 @@ const POSE = ['x', 'y', 'scaleX', 'scaleY', 'rotation', 'skew', 'pivotX', 'pivot
 export function Panel() {
   // Of many layers the numbers are mixed anyway: they wait until a drag is over.
   const shown = (state: EditorState) => (state.selection.layers.length > MANY ? state.project : seenSoon(state));
-  const project = useDeferredValue(useEditorState(shown));
-  const composition = useDeferredValue(useEditorState((state) => current({ ...state, project: shown(state) })));
-  const frame = useDeferredValue(useEditorState((state) => state.frame));
-  const selected = useDeferredValue(useEditorState((state) => state.selection.layers));
-  const keys = useDeferredValue(useEditorState((state) => state.selection.keys));
-  return <PanelOf project={project} composition={composition} frame={frame} selected={selected} keys={keys} />;
+  const now = {
+    project: useEditorState(shown), composition: useEditorState((state) => current({ ...state, project: shown(state) })),
+    frame: useEditorState((state) => state.frame), selected: useEditorState((state) => state.selection.layers), keys: useEditorState((state) => state.selection.keys),
+  };
+  const room = useRef<HTMLDivElement>(null);
+  const seen = useCaughtUp(now, room);
+  return <div ref={room} className="contents"><PanelOf {...seen} /></div>;
 }
 
 const PanelOf = memo(function PanelOf({ project, composition, frame, selected, keys }: { readonly project: Project; readonly composition: Composition; readonly frame: number; readonly selected: readonly string[]; readonly keys: readonly KeyRef[] }) {

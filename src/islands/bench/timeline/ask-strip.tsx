@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { Button, Select, TypedField, type Reading } from '../../../ui';
 import { askOf, type AskField, type AskValues } from '../editor/asks';
 import { wordsOf } from '../editor/current';
@@ -25,7 +25,8 @@ export function AskStrip() {
   const ids = useRef<(() => () => string) | null>(null);
   const ask = asking ? askOf(asking.id) : null;
   const id = ask?.id ?? null;
-  useEffect(() => {
+  // Before it is seen: what is typed the moment it stands there is meant for it.
+  useLayoutEffect(() => {
     ids.current = id === null ? null : gestureIds();
     if (id !== null) box.current?.querySelector('input')?.focus();
   }, [id]);

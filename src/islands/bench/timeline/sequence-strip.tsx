@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 import type { Rate } from '../../../core/time';
 import { framesPerSecond } from '../../../core/time';
 import { TypedField } from '../../../ui';
@@ -41,7 +41,8 @@ export function PasteStrip() {
   const field = useRef<HTMLSpanElement>(null);
   const on = revisable?.event === 'keys.paste';
   useEndByPress(on);
-  useEffect(() => { if (on) field.current?.querySelector('input')?.focus(); }, [on]);
+  // Before it is seen: what is typed the moment it stands there is meant for it.
+  useLayoutEffect(() => { if (on) field.current?.querySelector('input')?.focus(); }, [on]);
   if (!on || !revisable) return null;
   const { apart = 0, layers } = revisable.args as { readonly apart?: number; readonly layers: readonly string[] };
   const set = (value: number) => void editor.revise({ apart: value });
