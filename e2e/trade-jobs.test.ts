@@ -1,7 +1,7 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
 import { goTo, pointInTracks, untilSaved } from './browser';
-import { exported } from './command-line';
+import { askCommandLine, exported } from './command-line';
 import { handAt } from './hand';
 import { journeys } from './journeys';
 import { findAction, openFilm } from './open-film';
@@ -49,6 +49,25 @@ test('a plate of 20 s: what moves is marked rigid: 2; then it lasts 27 s: 2', as
   await hand.type('27s');
   expect(hand.count()).toBe(2);
   await expect.poll(async () => (await layer('Plate')).spans).toEqual([[0, 810]]);
+});
+
+test('a plate of 20 s: its middle part alone is rigid: 3; made shorter it is as it was, and what is around it gives', async () => {
+  const plate = { layers: [{ id: 'dot', name: 'Dot', kind: 'shape', channels: { x: { keys: [{ at: 0, value: 0 }, { at: 200, value: 600 }, { at: 400, value: 300 }, { at: 599, value: 0 }] }, y: { value: 200 } } }] };
+  await open([nest('n', 'Plate', { spans: [[0, 600]] })], { length: 600, duration: 900, inside: plate });
+  await pick('Plate');
+  await hand.press('Enter');
+  await hand.field('Rigid spans');
+  await hand.type('200 to 400');
+  await undone(/^Undo .*[Rr]igid/);
+  expect(hand.count()).toBe(3);
+  await page.keyboard.press('Shift+Enter');
+  await pick('Plate');
+  await find('elastic');
+  await hand.field('Length of Elastic');
+  await hand.type('400');
+  await expect.poll(async () => (await layer('Plate')).spans).toEqual([[0, 400]]);
+  // Two hundred frames before it and two hundred after it have a hundred each; its own run as they did.
+  expect(await askCommandLine(server.address, project, 'sourcetime', '--comp', 'main', '--layer', 'n', '--frames', '50..400/50')).toEqual([100, 200, 250, 300, 350, 400, 500]);
 });
 
 test('a six-key set goes to 150 %, backwards, on beats: 7', async () => {

@@ -49,6 +49,14 @@ describe('several values at once', () => {
     expect(readNumberForEach('+10', [1, 2], 'px')).toMatchObject({ ok: true, value: [11, 12], read: '2 values, each by its own' });
     expect(readNumberForEach('7', [1, 2], 'px')).toMatchObject({ ok: true, value: [7, 7], read: '7 px' });
     expect(readNumberForEach('1/0', [1, 2], 'px').ok).toBe(false);
+    const valuesOf = (text: string, now: readonly number[], unit = 'px', clock?: never) => { const reading = readNumberForEach(text, now, unit, clock); return reading.ok ? reading.value : reading.why; };
+    expect(valuesOf('10..60', [0, 0, 0])).toEqual([10, 35, 60]);
+    expect(valuesOf('-=20..70', [100, 200, 300, 400, 500, 600])).toEqual([80, 170, 260, 350, 440, 530]);
+    expect(valuesOf('*1.5..2.5 px', [10, 10, 10])).toEqual([15, 20, 25]);
+    expect(valuesOf('-10..10', [3, 3])).toEqual([-10, 10]);
+    expect(valuesOf('1s..2s', [0, 0], 'f', { at: 0, rate: [30, 1], tempo: null } as never)).toEqual([30, 60]);
+    expect(readNumberForEach('+=1..3', [5, 5], 'px')).toMatchObject({ read: '2 values, += 1 to 3 in even steps' });
+    for (const [text, now] of [['1..2', [1]], ['1..', [1, 2]], ['..', [1, 2]], ['a..b', [1, 2]], ['1..2..3', [1, 2]], ['+=1..x', [1, 2]]] as const) expect(valuesOf(text, now)).toMatch(/[a-z]/);
   });
   test('colours in the ways that people write them', () => {
     expect(readColour('#FF0000', 0.5)).toMatchObject({ ok: true, value: [1, 0, 0, 0.5] });

@@ -68,7 +68,7 @@ export const HELP_PAGES: readonly HelpPage[] = [
     says: [
       'Y lands: the pose here is keyed, the playhead goes back, and what is changed there is where it comes from. It may drift on afterwards.',
       'Partners give each other their pose, mirrored. Ghosts (G) show the poses before and after; each can be dragged.',
-      'X types the pose in one line: down 280 turn -12. In the rows values are typed where they stand; Tab goes on to the next row, Page down to the next key.',
+      'X types the pose in one line: down 280 turn -12. In the rows values are typed where they stand; Tab goes on to the next row, Page down to the next key. In the panel several layers take +10 each by its own, and 20..70 in even steps from the first to the last.',
       'J gives the motion of a layer to the others that are selected, each so many frames later. A pace after a key finds the time of the next.',
       'A span can be worked in while its neighbours hold still; time is put in or taken out at the playhead, on all layers or some.',
     ],

@@ -1,8 +1,9 @@
 import { readTypedLength, type Rate, type Tempo } from '../../../core/time';
 import type { Reading } from '../../../ui';
 
-/** How a typed number acts on each of several values: `+10` adds to each of them, `12` makes all the same. */
+/** How a typed number acts on each of several values: `+10` adds to each of them, `12` makes all the same, `10..60` goes from the first to the last in even steps, and so does what `-=10..60` takes away. */
 export function readNumberForEach(text: string, now: readonly number[], unit: string, clock?: FieldClock): Reading<readonly number[]> {
+  if (text.includes('..')) return readEvenSteps(text, now, unit, clock);
   const readings = now.map((value) => readNumber(text, value, unit, clock));
   const bad = readings.find((reading) => !reading.ok);
   if (bad && !bad.ok) return bad;
@@ -11,6 +12,28 @@ export function readNumberForEach(text: string, now: readonly number[], unit: st
   const [first] = readings;
   return { ok: true, value: values, read: same && first?.ok ? first.read : `${values.length} values, each by its own` };
 }
+
+function readEvenSteps(text: string, now: readonly number[], unit: string, clock?: FieldClock): Reading<readonly number[]> {
+  const steps = evenSteps(text, now.length, unit, clock);
+  if (!steps.ok) return steps;
+  const readings = now.map((value, i) => readNumber(steps.value[i]!, value, unit, clock));
+  const unread = readings.find((one) => !one.ok);
+  if (unread && !unread.ok) return unread;
+  return { ok: true, value: readings.map((one) => (one.ok ? one.value : 0)), read: `${now.length} values, ${steps.read}` };
+}
+
+/** What `20..70`, or `-=20..70`, stands for at each of so many: the numbers from the first to the last, each typed by itself. */
+export function evenSteps(text: string, many: number, unit: string, clock?: FieldClock): Reading<readonly string[]> {
+  if (many < 2) return { ok: false, why: 'What goes from one number to another needs several values: select more.' };
+  const [, step = '', begin = '', end = ''] = /^\s*([-+*/]=|[+*/])?(.*?)\.\.(.*)$/.exec(text) ?? [];
+  const ends = [begin, end].map((one) => readNumber(one, 0, unit, clock));
+  const bad = ends.find((one) => !one.ok);
+  if (bad && !bad.ok) return bad;
+  const [from, to] = ends.map((one) => (one.ok ? one.value : 0)) as [number, number];
+  return { ok: true, value: Array.from({ length: many }, (_, i) => `${step}${written(from + ((to - from) * i) / (many - 1))}`), read: `${step === '' ? '' : `${step} `}${showNumber(from)} to ${showNumber(to)} in even steps` };
+}
+
+const written = (value: number) => String(Math.round(value * 1e6) / 1e6);
 
 /** What a field counts in when it is a time: typed times are read by it. */
 export type FieldClock = { readonly at: number; readonly rate: Rate; readonly tempo: Tempo | null };

@@ -1,7 +1,7 @@
 import { posedOrKeyed, type NewValue } from '../../../../core/commands';
 import { hasKeys, valueAt, type Track } from '../../../../core/scene';
 import { inOrder, type Layer } from '../../../../core/model';
-import { readNumber, showNumber } from '../../panel/read-number';
+import { evenSteps, readNumber, showNumber } from '../../panel/read-number';
 import { chosenLayers, needsLayers, whom } from '../actions/action';
 import { current } from '../current';
 import type { EditorState } from '../state';
@@ -23,7 +23,7 @@ function meant(tracks: readonly Track[], word: string): readonly Track[] {
   return tracks.filter(({ spec, address }) => spec.label.toLowerCase() === wanted || address.toLowerCase() === wanted);
 }
 
-/** "down 280 turn -12, size 90 110": a word and its number, or two where it means two tracks. Of several layers "Leg: turn 20; Arm: turn -5". */
+/** "down 280 turn -12, size 90 110": a word and its number, or two where it means two tracks. Of several layers "Leg: turn 20; Arm: turn -5", or "down -=20..70" in even steps from the first to the last. */
 export function readPose(state: EditorState, text: string): Read {
   const composition = current(state);
   const values: NewValue[] = [];
@@ -33,9 +33,10 @@ export function readPose(state: EditorState, text: string): Read {
     const named = name === null ? null : inOrder(composition.layers).filter((one) => one.name.toLowerCase() === name.toLowerCase());
     if (named?.length === 0) return { why: `No layer here is called “${name!.slice(0, 40)}”.` };
     if (named && named.length > 1) return { why: `${named.length} layers are called “${name!.slice(0, 40)}”: give one of them another name.` };
-    for (const layer of named ?? chosenLayers(state)) {
+    const those = named ?? chosenLayers(state);
+    for (const [i, layer] of those.entries()) {
       if (layer.locked) return { why: `${layer.name} is locked; unlock it first.` };
-      const read = readPart(state, layer, cut < 0 ? part : part.slice(cut + 1));
+      const read = readPart(state, layer, cut < 0 ? part : part.slice(cut + 1), { i, many: those.length });
       if ('why' in read) return read;
       values.push(...read.values);
     }
@@ -43,14 +44,14 @@ export function readPose(state: EditorState, text: string): Read {
   return values.length === 0 ? { why: 'Write what changes, as in down 280 turn -12.' } : { values };
 }
 
-function readPart(state: EditorState, layer: Layer, text: string): Read {
+function readPart(state: EditorState, layer: Layer, text: string, place: { readonly i: number; readonly many: number }): Read {
   const tracks = numeric(state, layer);
   const words = text.trim().split(/[\s,]+/).filter((one) => one !== '');
   const values: NewValue[] = [];
   for (let i = 0; i < words.length;) {
     // A label may be two words, as Size across is.
-    const long = `${words[i]!} ${words[i + 1] ?? ''}`.trim();
-    const [found, taken] = meant(tracks, long).length > 0 ? [meant(tracks, long), 2] : [meant(tracks, words[i]!), 1];
+    const long = words[i + 1] === undefined ? [] : meant(tracks, `${words[i]!} ${words[i + 1]!}`);
+    const [found, taken] = long.length > 0 ? [long, 2] : [meant(tracks, words[i]!), 1];
     if (found.length === 0) return { why: `“${words[i]!.slice(0, 30)}” is no track of ${layer.name}: ${tracks.map(({ spec }) => spec.label.toLowerCase()).join(', ')}.` };
     i += taken;
     const own: number[] = [];
@@ -59,7 +60,10 @@ function readPart(state: EditorState, layer: Layer, text: string): Read {
       // Of two tracks one number is for both.
       const typed = words[i] !== undefined && /^[-+*/.\d(]/.test(words[i]!) ? words[i++]! : own.length > 0 ? String(own[0]) : null;
       if (typed === null) return { why: `A number comes after “${words[i - 1]!}”.` };
-      const reading = readNumber(typed, now, track.spec.unit);
+      // From the first of them to the last: each gets its share.
+      const steps = typed.includes('..') ? evenSteps(typed, place.many, track.spec.unit) : null;
+      if (steps && !steps.ok) return { why: steps.why };
+      const reading = readNumber(steps?.value[place.i] ?? typed, now, track.spec.unit);
       if (!reading.ok) return { why: reading.why };
       own.push(reading.value);
       values.push({ layer: layer.id, track: track.address, value: reading.value });
