@@ -29,6 +29,14 @@ export type TypedFieldProps<T> = {
 /** Keys that with Ctrl act on the text of a field. */
 const OF_TEXTS: ReadonlySet<string> = new Set(['a', 'c', 'x', 'v', 'arrowleft', 'arrowright', 'home', 'end', 'backspace', 'delete']);
 
+/** What reaches beyond the right edge of the window is moved back into it. */
+function keepInSight(hint: HTMLElement | null): void {
+  if (!hint) return;
+  hint.style.translate = '';
+  const beyond = hint.getBoundingClientRect().right + 8 - document.documentElement.clientWidth;
+  if (beyond > 0) hint.style.translate = `${-beyond}px`;
+}
+
 /** A field that says what typed text will become before Enter, keeps what cannot be read, and lets go with Esc. */
 export function TypedField<T>({ label, shown, edited, read, onSet, onSame, onStep, onFormula, disabled, className = '', title, tone = 'raised' }: TypedFieldProps<T>) {
   const [text, setText] = useState<string | null>(null);
@@ -101,7 +109,7 @@ export function TypedField<T>({ label, shown, edited, read, onSet, onSame, onSte
         className={`w-full min-w-0 rounded-md px-1.5 py-1 font-mono text-[12px] text-paper hover:bg-lifted focus:bg-deep disabled:opacity-50 ${tone === 'raised' ? 'bg-raised' : 'bg-panel'} ${className}`}
       />
       {reading && (
-        <span id={hintId} role="status" className={`absolute top-full left-0 z-30 mt-1 w-max max-w-64 rounded-md bg-deep px-2 py-1 text-[12px] shadow-lg ring-1 ring-line ${reading.ok ? 'text-paper' : 'text-rust'}`}>
+        <span ref={(hint) => keepInSight(hint)} id={hintId} role="status" className={`absolute top-full left-0 z-30 mt-1 w-max max-w-64 rounded-md bg-deep px-2 py-1 text-[12px] shadow-lg ring-1 ring-line ${reading.ok ? 'text-paper' : 'text-rust'}`}>
           {reading.ok ? `→ ${reading.read}` : reading.why}
         </span>
       )}
