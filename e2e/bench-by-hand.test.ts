@@ -64,7 +64,7 @@ afterEach(async () => {
 describe('the panel', () => {
   test('keying off, a keyed channel moves as a whole and says so; sums and steps are taken', async () => {
     await type('Across of Tram', '+40');
-    await page.getByText('Keying is off: moves 4 keys of Across.').waitFor();
+    await page.getByText('Keying is off: this moves 4 keys of Across.').waitFor();
     await untilSaved(page);
     expect(await values('x', '120..121')).toEqual([560]);
     await page.getByLabel('Size across of Tram').click();

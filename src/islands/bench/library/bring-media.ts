@@ -119,7 +119,7 @@ export async function swapMedia(editor: Editor, asset: Asset, file: File | undef
       editor.set({ missing: new Set([...editor.store.getState().missing].filter((id) => id !== asset.id)) });
       editor.picture.reload();
       editor.look();
-      return editor.say(`${asset.name} is found again.`);
+      return editor.say(`${asset.name} has been found again.`);
     }
     editor.do('assets.set', { asset: asset.id, fields: { hash, mime, bytes, width, height, original, name: file.name } });
   } catch (error) {

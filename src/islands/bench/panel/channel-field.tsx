@@ -46,7 +46,7 @@ export function ChannelField({ project, composition, layers, channel, frame, wid
   };
   const say = (made: Made | null) => {
     if (made && found.every(({ one }) => isDriven(one) && !readsName(one.channel!.formula!, 'keyed'))) editor.say(`${spec.label} is driven by its formula, which does not read what is keyed: nothing changes to be seen.`);
-    else if (made?.moved) editor.say(`Keying is off: moves ${count(made.moved, 'key')} of ${spec.label}.`);
+    else if (made?.moved) editor.say(`Keying is off: this moves ${count(made.moved, 'key')} of ${spec.label}.`);
   };
   const set = (next: readonly unknown[], nudged = false) => {
     const args = step(next);

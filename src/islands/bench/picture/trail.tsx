@@ -34,8 +34,9 @@ export function Trail() {
     if (leads.kind === 'key') editor.seek(leads.frame);
     if (leads.kind === 'nest' && layer !== undefined) editor.openNest(layer);
   };
+  // Of one height, however much there is to say: the picture above it does not move under the hand. Words give way first, three lines of them.
   return (
-    <div aria-label="Trail" role="group" className="flex min-h-[50px] w-0 min-w-full shrink-0 flex-wrap items-start gap-x-1.5 gap-y-1 px-4 pt-1.5 pb-1">
+    <div aria-label="Trail" role="group" className="flex h-[62px] w-0 min-w-full shrink-0 items-start gap-1.5 overflow-x-auto overflow-y-hidden px-4 pt-1.5 [scrollbar-width:none]">
       {outside.map(({ level, stops }) => (
         <span key={level} role="group" aria-label="The way in" className="flex min-w-0 shrink items-start gap-1.5"><Chain stops={stops} outside onFollow={followOut(level)} /><Line /></span>
       ))}
@@ -45,10 +46,10 @@ export function Trail() {
       {found && <Chain stops={found.stops.slice(1)} onFollow={follow} />}
       {found?.cause && <span className="flex min-w-0 items-start gap-1.5"><Line /><Nothing cause={found.cause} /></span>}
       {value.length > 0 && (
-        <span role="group" aria-label="Its value" className="ml-1.5 flex min-w-0 flex-wrap items-start gap-1.5 border-l border-line pl-3"><Chain stops={value} onFollow={follow} /></span>
+        <span role="group" aria-label="Its value" className="ml-1 flex min-w-0 items-start gap-1.5 border-l border-line pl-2.5"><Chain stops={value} onFollow={follow} /></span>
       )}
       {found && found.keys.length > 0 && value.length === 0 && (
-        <span role="group" aria-label="Its keys" className="ml-1.5 flex min-w-0 flex-wrap items-start gap-1.5 border-l border-line pl-3"><Chain stops={found.keys} onFollow={follow} /></span>
+        <span role="group" aria-label="Its keys" className="ml-1 flex min-w-0 items-start gap-1.5 border-l border-line pl-2.5"><Chain stops={found.keys} onFollow={follow} /></span>
       )}
     </div>
   );
@@ -82,9 +83,9 @@ function Chain({ stops, outside = false, onFollow }: { readonly stops: readonly 
     <span key={i} className="flex min-w-0 items-start gap-1.5">
       {i > 0 && <Line />}
       {stop.leads.kind === 'none' && !outside ? (
-        <span className="min-w-0"><Stop stop={stop} last={i === stops.length - 1} /></span>
+        <span className="min-w-11"><Stop stop={stop} last={i === stops.length - 1} /></span>
       ) : (
-        <button type="button" onClick={() => onFollow(stop)} title={outside ? `${stop.title}: go out there` : stop.leads.kind === 'nest' ? 'Open this nest' : stop.leads.kind === 'key' ? 'Go to this key' : 'Show this step in the panel'} className="min-w-0 rounded text-left hover:bg-raised">
+        <button type="button" onClick={() => onFollow(stop)} title={outside ? `${stop.title}: go out there` : stop.leads.kind === 'nest' ? 'Open this nest' : stop.leads.kind === 'key' ? 'Go to this key' : 'Show this step in the panel'} className="min-w-11 rounded text-left hover:bg-raised">
           <Stop stop={stop} last={!outside && i === stops.length - 1} />
         </button>
       )}

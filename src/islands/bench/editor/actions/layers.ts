@@ -109,7 +109,7 @@ export const LAYER_ACTIONS: readonly Action[] = [
   { id: 'layers.below-too', title: 'Select the layer below as well', group: 'Layers', keys: ['Shift+ArrowDown'], run: beside(1, true) },
   ...BLENDS.map((blend): Action => ({
     id: `layers.blend-${blend}`, title: `Blend: ${blendWords(blend)}`, group: 'Layers', whyNot: needsLayers, isOn: (state) => state.selection.layers.length > 0 && isAll(state, 'blend', blend),
-    run: (editor) => { const state = editor.store.getState(); if (!editor.do('layers.set', { layers: state.selection.layers, field: 'blend', value: blend })) editor.say('It blends so already.'); },
+    run: (editor) => { const state = editor.store.getState(); if (!editor.do('layers.set', { layers: state.selection.layers, field: 'blend', value: blend })) editor.say('It blends that way already.'); },
   })),
   {
     id: 'layers.fold', title: 'Unfold or fold the channels of what is selected', group: 'View', keys: ['F'], whyNot: needsLayers,

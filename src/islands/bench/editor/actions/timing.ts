@@ -53,8 +53,8 @@ export const TIMING_ACTIONS: readonly Action[] = [
       const state = editor.store.getState();
       const loop = loopOf(state)!;
       const until = Math.round(loop.incoming.at(state.frame) * 1000) / 1000;
-      if (editor.do('timing.set', { layer: state.selection.layers[0]!, operator: loop.id, fields: { until, then: 'on' } })) editor.say('The play that runs here is finished; then it runs on.');
-      else editor.say('It loops until here already.');
+      if (editor.do('timing.set', { layer: state.selection.layers[0]!, operator: loop.id, fields: { until, then: 'on' } })) editor.say('The round under way here is played to its end; then it goes on.');
+      else editor.say('It loops up to here already.');
     },
   },
   {
