@@ -31,8 +31,9 @@ export function* applyingPatches(project: Project, patches: readonly Patch[]): G
   const clashes: Clash[] = [];
   let current: unknown = project;
   const fresh: Fresh = new WeakSet();
-  for (const [i, patch] of patches.entries()) {
-    if (i % STEP === STEP - 1) yield;
+  let taken = 0;
+  for (const patch of patches) {
+    if (++taken % STEP === 0) yield;
     const found = readPath(current, patch.path);
     if (!found.there) clashes.push({ patch, found: undefined, gone: true });
     else if (isOrder(patch)) current = writePath(current, patch.path, 0, reorder(patch.from as readonly string[], patch.to as readonly string[], found.value as readonly string[]), fresh);

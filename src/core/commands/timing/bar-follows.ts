@@ -3,7 +3,7 @@ import { applyPatches, patchOf, type Patch } from '../document/patch';
 import { timingOf } from '../../scene';
 import { member, type Composition, type Layer, type Project } from '../../model';
 import { clipSpan, DUST, hull, type Frames } from '../../time';
-import { pieces, type Piece } from '../../timing';
+import { pieces, type Piece, type TimeMap } from '../../timing';
 import { whatGave } from './what-gave';
 
 /**
@@ -23,16 +23,22 @@ export function barsFollow(project: Project, compositionId: string, patches: rea
   });
 }
 
-/** Where a bar that was stretched as a whole comes to the end that it had: sooner too, though its last picture stays there. Null where its time does not run straight up to its end. */
+/** Where a bar that was stretched as a whole comes to the end that it had: sooner too, though its last picture stays there. Null where it does not show each picture once, in their order: the end of a round is no end. */
 function sameEnd(before: Project, after: Project, host: Composition, layer: Layer, now: Layer, [from, to]: readonly [Frames, Frames]): Frames | null {
-  let last: Piece | null = null;
-  for (const piece of pieces(timingOf(before, host, layer).stack.content, from, to)) last = piece;
-  if (last?.kind !== 'linear') return null;
-  for (const piece of pieces(timingOf(after, after.compositions.by[host.id]!, now).stack.content, from, Math.max(to, host.duration))) {
-    const along = piece.kind === 'linear' ? (last.end - piece.start) / piece.rate(piece.from) : -1;
-    if (along > 0 && along <= piece.to - piece.from + DUST) return Math.ceil(piece.from + along - DUST);
-  }
-  return null;
+  const was = onwards(timingOf(before, host, layer).stack.content, from, to);
+  const is = onwards(timingOf(after, after.compositions.by[host.id]!, now).stack.content, from, Math.max(to, host.duration));
+  const last = was?.at(-1);
+  // A bar that goes on after its end does so on purpose.
+  if (!last || last.to < to - DUST) return null;
+  const piece = is?.find((one) => last.end > one.start && last.end <= one.end + DUST);
+  return piece ? Math.ceil(piece.from + (last.end - piece.start) / piece.rate(piece.from) - DUST) : null;
+}
+
+/** The pieces of a time that runs straight onwards, up to where it stands for good; null where it jumps, turns back, bends or stands before that. */
+function onwards(map: TimeMap, from: Frames, to: Frames): readonly Piece[] | null {
+  const all = [...pieces(map, from, to)];
+  const runs = all.at(-1)?.kind === 'held' ? all.slice(0, -1) : all;
+  return runs.every((piece, i) => piece.kind === 'linear' && piece.rate(piece.from) > 0 && (i === 0 || !piece.jump)) ? runs : null;
 }
 
 function endOf(gave: ReturnType<typeof whatGave>): Frames | null {

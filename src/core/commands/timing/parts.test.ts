@@ -117,6 +117,17 @@ describe('the bar follows its timing', () => {
       const set = (project: Project, length: number) => { const { draft } = work(project, 'timing.set', { composition: 'main', layer: 'tram', operator: 'e', fields: { length }, follow: true } as never, newId); if (!draft || 'refused' in draft) throw new Error('nothing'); return applyPatches(project, draft.patches).project; };
       expect([45, 60, 75, 110].map((length) => end(set(long, length)))).toEqual([45, 60, 75, 110]);
       expect(end(set(set(long, 45), 90))).toBe(90);
+      // A bar that is longer than what is in it holds its last picture on purpose.
+      expect(end(set(applyPatches(long, [{ path: ['compositions', 'by', 'main', 'layers', 'by', 'tram', 'spans'], from: [[0, 90]], to: [[0, 110]] }]).project, 60))).toBe(110);
+    }
+  });
+  test('where a stretched bar goes round or turns back, its end is not taken for the end of one round', () => {
+    for (const round of [{ id: 'l', op: 'loop', to: 12 }, { id: 'l', op: 'loop', to: 12, mode: 'swing' }, { id: 'l', op: 'reverse' }]) for (const order of [0, 1]) {
+      const steps = [round, { id: 'e', op: 'elastic', length: 90 }];
+      const long = projectOf([{ id: 'main', name: 'Main', duration: 120, layers: [{ id: 'tram', name: 'Tram', kind: 'nest', source: 'reel', spans: [[0, 90]], timing: order === 0 ? steps : steps.reverse() }] }, { id: 'reel', name: 'Reel', duration: 60, layers: [] }] as never);
+      const { draft } = work(long, 'timing.set', { composition: 'main', layer: 'tram', operator: 'e', fields: { length: 80 }, follow: true } as never, newId);
+      if (!draft || 'refused' in draft) throw new Error('nothing');
+      expect(end(applyPatches(long, draft.patches).project), JSON.stringify([round, order])).toBeGreaterThanOrEqual(80);
     }
   });
   test('a part that goes back to 100 % takes the bar back to the frame where its last picture is', () => {
