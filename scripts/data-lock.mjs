@@ -45,8 +45,13 @@ export async function takeLock(folder, patience = PATIENCE) {
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
   const beside = `${file}.${process.pid}`;
-  writeFileSync(beside, JSON.stringify({ pid: process.pid, birth: birthOf(process.pid) }));
-  renameSync(beside, file);
+  try {
+    writeFileSync(beside, JSON.stringify({ pid: process.pid, birth: birthOf(process.pid) }));
+    renameSync(beside, file);
+  } catch {
+    // The guard is what keeps others out; a full disk has no room for saying who has it.
+    rmSync(beside, { force: true });
+  }
   process.once('exit', () => rmSync(file, { force: true }));
 }
 

@@ -1,5 +1,5 @@
 import { execFileSync, spawn } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
@@ -50,6 +50,15 @@ describe('one process per data folder', () => {
       for (const one of taken) await (one as { end: () => Promise<void> }).end();
     }
   }, 120_000);
+  test('where there is no room to say who has the folder, it is taken all the same, and by one', async () => {
+    const folder = mkdtempSync(path.join(tmpdir(), 'oak-lock-'));
+    mkdirSync(path.join(folder, 'in-use.json', 'in the way'), { recursive: true });
+    const holder = await hold(folder);
+    if (typeof holder === 'string') throw new Error(holder);
+    expect(await hold(folder)).toMatch(/in use by another/);
+    expect(readdirSync(folder).filter((name) => name.startsWith('in-use.json.'))).toEqual([]);
+    await holder.end();
+  });
   test('half a lock is no lock', async () => {
     const folder = mkdtempSync(path.join(tmpdir(), 'oak-lock-'));
     writeFileSync(path.join(folder, 'in-use.json'), '{"pid":');

@@ -8,6 +8,7 @@ import { openTestDatabase } from '../../tests/support/database';
 import { houseOver } from '../../tests/support/house';
 import { smallFilm } from '../../tests/support/projects';
 import { workshopHere } from '../../tests/support/workshop';
+import { withSource } from './documents/with-source';
 import type { House } from './house';
 import type { Workshop } from './workshop';
 
@@ -75,4 +76,13 @@ test('where the snapshot was damaged meanwhile, memory makes it good first', asy
   vi.spyOn(console, 'error').mockImplementation(() => undefined);
   expect(await house.documents.apply(id(), 0, change('Large', 0, 6000))).toMatchObject({ kind: 'applied', revision: 1 });
   expect(Object.keys((await houseOver(db, data).documents.open(id()))!.project.compositions.by['main']!.markers)).toHaveLength(6000);
+});
+
+test('where the folder takes no file, a long log is handed over as it is: reading needs no room', async () => {
+  await house.documents.apply(id(), 0, change('Large', 0, 6000));
+  const { rows } = await db.query<{ hash: string }>('select hash from snapshot where project_id = $1', [id()]);
+  const handed = (folder: string) => withSource(db, folder, id(), { revision: 0, hash: rows[0]!.hash }, ({ source, ...at }) => Promise.resolve({ changes: source.changes.length, isFile: source.log !== null, ...at }));
+  // Nobody may put a file into the system's own.
+  expect(await handed('/sys')).toMatchObject({ changes: 1, isFile: false, revision: 1 });
+  expect(await handed(path.join(data, 'snapshots'))).toEqual({ ...(await handed('/sys')), changes: 0, isFile: true });
 });

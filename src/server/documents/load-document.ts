@@ -6,7 +6,7 @@ import { changesAfter, lengthAfter } from '../repositories/changes';
 import { snapshotsOf, type SnapshotRow } from '../repositories/snapshots';
 import type { ProjectRow } from '../repositories/projects';
 import { assemble, type Piece, type Workshop } from '../workshop';
-import { readChange } from './document-source';
+import { readChange, type DocumentSource } from './document-source';
 import { growthOf } from './growth';
 import { openSnapshot } from './open-snapshot';
 import type { SnapshotFiles } from './snapshot-files';
@@ -41,10 +41,10 @@ export async function loadDocument(db: Database, workshop: Workshop, files: Snap
     try {
       // A long log is replayed by a child, from a file: this process neither holds it nor stands still for it.
       if ((await lengthAfter(db, row.id, snapshot.revision)) > SHORT_LOG) {
-        const replayed = await withSource(db, files.folder, row.id, snapshot, async ({ source, revision, logged }) => ({ ...(await readThere(workshop, files.folder, source.hash, source.log)), revision, logged }));
+        const replayed = await withSource(db, files.folder, row.id, snapshot, async ({ source, revision, logged }) => ({ ...(await readThere(workshop, source)), revision, logged }));
         return { ...replayed, snapshot, repaired: sayRepaired(row.name, damages) };
       }
-      found = (await readHere(files, snapshot.hash)) ?? (await readThere(workshop, files.folder, snapshot.hash, null));
+      found = (await readHere(files, snapshot.hash)) ?? (await readThere(workshop, { folder: files.folder, hash: snapshot.hash, changes: [], log: null }));
     } catch (error) {
       if ((error as { code?: unknown }).code === 'CANNOT-OPEN') throw new CannotOpen(`“${row.name}” cannot be opened: ${(error as Error).message}`, true);
       if (!isDamaged(error)) throw error;
@@ -80,8 +80,8 @@ async function readHere(files: SnapshotFiles, hash: string): Promise<{ readonly 
   return read?.ok ? { project: read.value, length: text!.length } : null;
 }
 
-async function readThere(workshop: Workshop, folder: string, hash: string, log: string | null): Promise<{ readonly project: Project; readonly length: number }> {
+async function readThere(workshop: Workshop, source: DocumentSource): Promise<{ readonly project: Project; readonly length: number }> {
   const { take, whole } = assemble<Project>();
-  const { length } = await workshop.run(openSnapshot, { folder, hash, log }, (piece) => take(piece as Piece));
+  const { length } = await workshop.run(openSnapshot, source, (piece) => take(piece as Piece));
   return { project: whole(), length };
 }

@@ -1,7 +1,7 @@
 import { rm } from 'node:fs/promises';
 import path from 'node:path';
 import type { Database } from '../db';
-import { partName } from '../disk';
+import { partName, sayDisk } from '../disk';
 import { changesAfter, lengthAfter } from '../repositories/changes';
 import type { SnapshotRow } from '../repositories/snapshots';
 import type { DocumentSource } from './document-source';
@@ -15,15 +15,16 @@ export type SourceAt = { readonly source: DocumentSource; readonly revision: num
 
 /** Does work with a document on the disk, a snapshot and the changes after it: a long log lies in a file meanwhile, so that this process neither holds it nor stands still for it. */
 export async function withSource<T>(db: Database, folder: string, id: string, { revision, hash }: SnapshotRow, work: (at: SourceAt) => Promise<T>): Promise<T> {
-  if ((await lengthAfter(db, id, revision)) <= SHORT_LOG) {
-    const changes = await changesAfter(db, id, revision);
-    return work({ source: { folder, hash, changes, log: null }, revision: changes.at(-1)?.revision ?? revision, logged: changes.reduce((sum, { body }) => sum + body.length, 0) });
+  if ((await lengthAfter(db, id, revision)) > SHORT_LOG) {
+    const log = path.join(folder, partName('log'));
+    try {
+      // A disk without room is no reason not to read.
+      const made = await writeLog(db, id, revision, log).catch((error: unknown) => { if (sayDisk(error) === null) throw error; return null; });
+      if (made) return await work({ source: { folder, hash, changes: [], log }, revision: made.last, logged: made.length });
+    } finally {
+      await rm(log, { force: true });
+    }
   }
-  const log = path.join(folder, partName('log'));
-  try {
-    const { last, length } = await writeLog(db, id, revision, log);
-    return await work({ source: { folder, hash, changes: [], log }, revision: last, logged: length });
-  } finally {
-    await rm(log, { force: true });
-  }
+  const changes = await changesAfter(db, id, revision);
+  return work({ source: { folder, hash, changes, log: null }, revision: changes.at(-1)?.revision ?? revision, logged: changes.reduce((sum, { body }) => sum + body.length, 0) });
 }
