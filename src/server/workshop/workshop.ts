@@ -1,6 +1,6 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { readFile } from 'node:fs/promises';
-import { constants, setPriority } from 'node:os';
+import { setPriority } from 'node:os';
 import { NotDone, type FromChild, type Job, type ToChild } from './job';
 
 /** Does jobs, one each time it is asked; `piece` gets what the job tells on the way. */
@@ -21,6 +21,8 @@ const LOOK_EVERY = 50;
 /** A child with nothing to do is ended after this; one that has grown, at once. */
 const REST = 60_000;
 const GROWN = 400_000_000;
+/** Whoever asks something plain comes before heavy work; but somebody waits for that, too, and on a machine where all hands are full what is put far behind is never done. */
+const NICE = 3;
 
 /** A small pool of child processes, each with one job at a time, a deadline and a limit of memory that is watched from outside. */
 export function createWorkshop({ script, hands, waiting }: Places): Workshop & { readonly close: () => void } {
@@ -103,8 +105,7 @@ function startHand(script: string, ended: (hand: Hand) => void): Hand {
   child.unref();
   child.channel?.unref();
   try {
-    // Whoever asks something plain comes before heavy work.
-    if (child.pid !== undefined) setPriority(child.pid, constants.priority.PRIORITY_BELOW_NORMAL);
+    if (child.pid !== undefined) setPriority(child.pid, NICE);
   } catch {
     // A system that has no such thing does without.
   }
