@@ -1,3 +1,4 @@
+import { fork } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import path from 'node:path';
@@ -54,6 +55,10 @@ export async function runBench(root: string, [name, many]: readonly string[] = [
     return false;
   }
   const figures = await part.measure(root, ...(many === undefined ? [] : [Number(many)]));
+  if (process.send) {
+    await new Promise((told) => process.send!(figures, undefined, undefined, told));
+    return true;
+  }
   const table = tableOf(part, figures, many);
   console.log(table);
   const file = path.join(root, 'docs', 'benchmarks.md');
@@ -69,17 +74,27 @@ function tableOf({ name, title }: Part, figures: readonly Figure[], many?: strin
   return [`## ${title}`, '', `\`npm run bench -- ${[name, many].filter((word) => word !== undefined).join(' ')}\`, ${when}.`, '', '| what | measured | bar | |', '| --- | --- | --- | --- |', ...rows, ''].join('\n');
 }
 
+/** A part in a process of its own, as it is measured by its name: what others ran before has made the machine ready for other work than this. */
+function measuredApart(root: string, { name }: Part): Promise<readonly Figure[]> {
+  const child = fork(path.join(root, 'scripts', 'bench.mjs'), [name]);
+  return new Promise((resolve, reject) => {
+    child.once('message', (figures) => resolve(figures as readonly Figure[]));
+    child.once('error', reject);
+    child.once('exit', (code) => reject(new Error(`The part “${name}” ended with ${code} before it told its figures.`)));
+  });
+}
+
 /** Measures everything that is not long and names what got worse by more than a tenth; what did is measured once more, for it must in both. Nothing is kept. */
 async function compareAll(root: string): Promise<boolean> {
   const kept = keptRows(readFileSync(path.join(root, 'docs', 'benchmarks.md'), 'utf8'));
   const worse: string[] = [];
   for (const part of PARTS.filter(({ long }) => !long)) {
-    const figures = await part.measure(root);
+    const figures = await measuredApart(root, part);
     console.log(tableOf(part, figures));
     const first = worseThanKept(kept, figures);
     if (first.length === 0) continue;
     console.log(`Measured once more, for ${first.length === 1 ? 'one figure is' : `${first.length} figures are`} worse than what is kept.\n`);
-    const again = worseThanKept(kept, await part.measure(root));
+    const again = worseThanKept(kept, await measuredApart(root, part));
     for (const { what, was, is } of again) if (first.some((one) => one.what === what)) worse.push(`${what}: it was ${was}, it is ${is}`);
   }
   console.log(worse.length === 0 ? 'Nothing got worse by more than a tenth in both of two runs.' : `Worse by more than a tenth in both of two runs:\n${worse.map((line) => `- ${line}`).join('\n')}`);

@@ -4,6 +4,7 @@ import { sameValue, upgradeChange, type Change } from '../../core/commands';
 import { VERSION, writeKept, type Project } from '../../core/model';
 import type { Database } from '../db';
 import { partName } from '../disk';
+import { PART, partsOf, writeParts } from '../repositories/change-parts';
 import { changesAfter, findChange, insertChange } from '../repositories/changes';
 import { findProject, insertProject, listProjects, raiseRevision, setDeleted, setSnapshot, type ProjectRow } from '../repositories/projects';
 import { snapshotsOf } from '../repositories/snapshots';
@@ -183,9 +184,11 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
       const { project, growth } = taken;
       const revision = open.revision + 1;
       const body = large ?? JSON.stringify(change);
+      const parts = body.length > PART ? partsOf(body) : [];
+      if (parts.length > 0) await writeParts(db, id, change.id, parts);
       await db.commit(async (tx) => {
         if ((await raiseRevision(tx, id, revision, project.name, listingOf(project))) === null) throw new Error(`Revision ${revision} of ${id} is taken`);
-        await insertChange(tx, id, { revision, changeId: change.id, label: change.label, version: VERSION, body });
+        await insertChange(tx, id, { revision, changeId: change.id, label: change.label, version: VERSION, body: parts.length > 0 ? '' : body, parts: parts.length });
       });
       open.project = project;
       open.revision = revision;

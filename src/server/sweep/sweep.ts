@@ -1,6 +1,7 @@
 import { readdir, readFile, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import type { Database } from '../db';
+import { forgetLostParts } from '../repositories/change-parts';
 import { isNamedInLog } from '../repositories/changes';
 import { forgetOldSnapshots, snapshotHashes } from '../repositories/snapshots';
 import type { Workshop } from '../workshop';
@@ -27,6 +28,7 @@ export async function sweep(data: string, db: Database, workshop: Workshop, now:
   const old = (files: readonly Found[], age = YOUNG) => files.filter((file) => file.age > age);
   const isPart = ({ file }: Found) => file.endsWith('.part');
 
+  await forgetLostParts(db, new Date(now - YOUNG));
   await forgetOldSnapshots(db, SPARE, new Date(now - YOUNG));
   const remembered = new Set(await snapshotHashes(db));
   const forgotten = old(snapshots).filter((one) => !isPart(one) && !remembered.has(nameOf(one)));
