@@ -4,14 +4,23 @@ import type { Face, Glyph } from '../core/lettering';
 
 type Font = ReturnType<typeof parse>;
 
-/** Reads font files (woff or ttf) of one face, subset after subset, as glyph outlines and kerning. */
-export function readFace(files: readonly ArrayBuffer[]): Face {
-  const fonts = files.map((file) => parse(file));
+/** Reads font files (woff or ttf) of one face, subset after subset, as glyph outlines and kerning. A later one is not unpacked before a sign is met that none before it has: most words need the first alone. */
+export function readFace([first, ...later]: readonly ArrayBuffer[]): Face {
+  const fonts = first ? [parse(first)] : [];
+  const waiting = [...later];
   const homes = new Map<string, Font | null>();
   const glyphs = new Map<string, Glyph | null>();
   const home = (character: string): Font | null => {
     let font = homes.get(character);
-    if (font === undefined) homes.set(character, (font = fonts.find((one) => one.charToGlyphIndex(character) > 0) ?? null));
+    if (font !== undefined) return font;
+    const has = (one: Font) => one.charToGlyphIndex(character) > 0;
+    font = fonts.find(has) ?? null;
+    while (font === null && waiting.length > 0) {
+      const next = parse(waiting.shift()!);
+      fonts.push(next);
+      if (has(next)) font = next;
+    }
+    homes.set(character, font);
     return font;
   };
   return {
