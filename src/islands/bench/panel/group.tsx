@@ -12,7 +12,7 @@ export function Group({ title, beside, field, plain, children }: { readonly titl
   };
   return (
     <section aria-label={title} className="border-t border-line pt-2">
-      <div className="flex h-6 items-center justify-between gap-2 pb-1">
+      <div className="flex min-h-6 items-center justify-between gap-2 pb-1">
         <h3 className="min-w-0 font-medium">
           <button type="button" aria-expanded={!folded} aria-label={`${folded ? 'Unfold' : 'Fold'} ${title}`} onClick={flip} className="-ml-1 flex h-6 items-center gap-1 rounded-md pr-1.5 hover:bg-raised">
             {folded ? <ChevronRight size={13} aria-hidden="true" className="text-muted" /> : <ChevronDown size={13} aria-hidden="true" className="text-muted" />}{title}

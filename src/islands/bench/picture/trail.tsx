@@ -41,7 +41,7 @@ export function Trail() {
         <span key={level} role="group" aria-label="The way in" className="flex min-w-0 shrink items-start gap-1.5"><Chain stops={stops} outside onFollow={followOut(level)} /><Line /></span>
       ))}
       <TimeStop />
-      {!found && <p className="truncate pt-1 text-muted">Select a layer to see how its picture comes about.</p>}
+      {!found && <p className="w-0 min-w-40 grow pt-0.5 leading-[17px] text-muted">Select a layer to see how its picture comes about.</p>}
       {found && found.stops.length > 1 && <Line />}
       {found && <Chain stops={found.stops.slice(1)} onFollow={follow} />}
       {found?.cause && <span className="flex min-w-0 items-start gap-1.5"><Line /><Nothing cause={found.cause} /></span>}
@@ -65,7 +65,7 @@ function Nothing({ cause }: { readonly cause: Cause }) {
   const { mend } = cause;
   return (
     <>
-      <button type="button" onClick={go} title={`${cause.words}: go there`} className="min-w-24 shrink-0 max-w-48 rounded-md px-1 text-left hover:bg-raised">
+      <button type="button" onClick={go} title={`${cause.words}: go there`} className="min-w-24 max-w-64 shrink rounded-md px-1 text-left hover:bg-raised">
         <span className="block font-mono text-[13px] leading-tight text-amber">nothing</span><span className="block text-[11.5px] leading-[13px] text-muted">{cause.words.replace(': nothing,', ':')}</span>
       </button>
       {mend && <button type="button" onClick={() => { const made = editor.do(mend.do, mend.with as never); if (made) editor.say(`Mended: ${made.label}. Ctrl+Z takes it back.`); }} title="Makes its bar long enough" className="shrink-0 rounded-md bg-raised px-2 py-0.5 text-[12px] text-leaf hover:bg-lifted">Mend here</button>}
@@ -97,7 +97,7 @@ function Stop({ stop, last }: { readonly stop: TrailStop; readonly last: boolean
   return (
     <>
       <span className={`block font-mono text-[13px] leading-tight ${stop.leads.kind === 'operator' ? 'text-leaf' : last ? 'font-medium text-paper' : 'text-paper'}`}>{showNumber(stop.at)}</span>
-      <span className="block max-w-28 text-[11.5px] leading-[13px] wrap-anywhere text-muted" title={stop.title}>{stop.title}</span>
+      <span className="block max-w-48 text-[11.5px] leading-[13px] wrap-anywhere text-muted" title={stop.title}>{stop.title}</span>
     </>
   );
 }
