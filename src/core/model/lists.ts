@@ -32,8 +32,12 @@ export function member<T>(list: Readonly<Record<string, T>>, id: string): T | un
   return Object.hasOwn(list, id) ? list[id] : undefined;
 }
 
+/** Most lists of a layer are empty: they are not remembered one by one. */
+const NONE: readonly never[] = [];
+
 /** Members in their order. */
 export function inOrder<T>(list: Ordered<T>): readonly T[] {
+  if (list.order.length === 0) return NONE;
   let members = ordered.get(list);
   if (!members) ordered.set(list, (members = list.order.map((id) => list.by[id]!).filter((one) => one !== undefined)));
   return members as readonly T[];
@@ -47,10 +51,14 @@ const timed = new WeakMap<object, readonly { readonly at: number }[]>();
  * outlast taking a member out and putting it back. The same list answers with the same array.
  */
 export function inTime<T extends { readonly at: number }>(list: Timed<T>): readonly T[] {
-  let members = timed.get(list);
-  if (!members) timed.set(list, (members = Object.values(list).sort((a, b) => a.at - b.at || byId(a, b))));
-  return members as readonly T[];
+  const known = timed.get(list);
+  if (known) return known as readonly T[];
+  const members = Object.values(list);
+  if (members.length === 0) return NONE;
+  timed.set(list, members.sort((a, b) => a.at - b.at || byId(a, b)));
+  return members;
 }
+
 /** A timed list of members that are in order of time already, no two at one time. */
 export function recordInTime<T extends { readonly id: string; readonly at: number }>(members: readonly T[]): Timed<T> {
   const list: Record<string, T> = {};

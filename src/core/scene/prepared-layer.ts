@@ -6,8 +6,8 @@ import type { Frames } from '../time';
 import { prepareFinish, type LayerFinish } from './finish';
 import { channelSampler, canChange, scalarCurve } from './prepared-channel';
 import { drawnPath, ellipse, polygon, rectangle, type PathValue } from './shape-outline';
+import { channelRecords } from './tracks';
 import { trimOutline } from './trim-outline';
-import { ownTracks } from './tracks';
 
 /** What a layer paints at a time of its channels, and the box around it in its own space (null for nothing to see). */
 export type LayerContent = { readonly items: readonly Item[]; readonly bounds: Bounds | null };
@@ -44,11 +44,12 @@ function prepare(layer: Layer): PreparedLayer {
     opacity: prepareOpacity(channels['opacity']),
     finish: prepareFinish(layer),
     last: null,
-    content: layer.kind === 'shape' ? prepareShape(layer) : layer.kind === 'text' ? prepareText(layer) : () => NOTHING,
+    content: layer.kind === 'shape' || layer.kind === 'text' ? prepareContent(layer) : nothing,
   };
 }
 
 const NOTHING: LayerContent = { items: [], bounds: null };
+const nothing = () => NOTHING;
 
 function numberOf(channel: Channel | undefined, spec: ChannelSpec): Numbers {
   if (!channel) return () => spec.start as number;
@@ -62,9 +63,23 @@ function prepareOpacity(channel: Channel | undefined): Numbers {
     const still = kept((channel?.value as number | undefined) ?? POSE.opacity.start);
     return () => still;
   }
+  const curve = scalarCurve(channel!);
+  if (curve && isPlain(curve)) return plainOpacity(packPlain([], [curve]));
   const sample = channelSampler(channel!, 'N') as Numbers;
   return (x) => kept(sample(x));
 }
+
+/** It lies beside the numbers of the pose, which are asked for just before. */
+function plainOpacity({ pack, base }: ReturnType<typeof packPlain>): Numbers {
+  return (x) => {
+    samplePlain(pack, base, FIRST, x, opacity);
+    return Math.min(1, Math.max(0, opacity[0]! / 100));
+  };
+}
+const FIRST = [0];
+const opacity = new Float64Array(1);
+
+const NONE: readonly { readonly slot: number; readonly sample: Numbers }[] = [];
 
 /** Where each number of a pose lies among the others. */
 const SLOTS = ['x', 'y', 'scaleX', 'scaleY', 'rotation', 'skew', 'pivotX', 'pivotY'] as const;
@@ -83,7 +98,8 @@ function prepareMatrix(channels: Channels): (x: Frames) => Matrix {
     return () => still;
   }
   const scalars = moving.map(({ slot, channel }) => ({ slot, channel, curve: scalarCurve(channel) }));
-  const [plain, others] = [scalars.filter(({ curve }) => curve && isPlain(curve)), scalars.filter(({ curve }) => !curve || !isPlain(curve)).map(({ slot, channel }) => ({ slot, sample: channelSampler(channel, 'N') as Numbers }))];
+  const plain = scalars.filter(({ curve }) => curve && isPlain(curve));
+  const others = plain.length === scalars.length ? NONE : scalars.filter((one) => !plain.includes(one)).map(({ slot, channel }) => ({ slot, sample: channelSampler(channel, 'N') as Numbers }));
   const slots = plain.map(({ slot }) => slot);
   const { pack, base } = packPlain(resting, plain.map(({ curve }) => curve!));
   return (t) => {
@@ -112,23 +128,40 @@ function poseMatrix(numbers: Float64Array, place: readonly number[] | null): Mat
   return [a, b, c, d, (place ? place[0]! : numbers[0]!) - a * px - c * py, (place ? place[1]! : numbers[1]!) - b * px - d * py];
 }
 
+type Drawn = LayerOf<'shape'> | LayerOf<'text'>;
+
+function prepareContent(layer: Drawn): PreparedLayer['content'] {
+  return contentMoves(layer) ? drawing(layer) : stillContent(layer);
+}
+
+function drawing(layer: Drawn): PreparedLayer['content'] {
+  return layer.kind === 'shape' ? prepareShape(layer) : prepareText(layer);
+}
+
+/** Whether anything but its pose can change what a layer shows. */
+function contentMoves(layer: Drawn): boolean {
+  return channelRecords(layer).some((channels) => Object.entries(channels).some(([name, channel]) => canChange(channel) && !(channels === layer.channels && Object.hasOwn(POSE, name))));
+}
+
+/**
+ * A layer that nothing but its pose can change draws the same content, as one object, for ever. What it was drawn with is let go: of thousands of
+ * layers, what each frame asks for lies close together in memory.
+ */
+function stillContent(layer: Drawn): PreparedLayer['content'] {
+  let drawnWith: FaceLookup | null = null;
+  let content = NOTHING;
+  return (x, faces) => {
+    if (drawnWith !== faces) [drawnWith, content] = [faces, drawing(layer)(x, faces)];
+    return content;
+  };
+}
+
 function prepareShape(layer: LayerOf<'shape'>): PreparedLayer['content'] {
   const outline = prepareOutline(layer);
   const { fill, stroke, trim } = prepareInks(layer);
-  return onceWhereStill(layer, (x) => {
+  return (x) => {
     const { path, bounds } = outline(x);
     return { items: marks(path, layer.rule, fill(x), stroke(x), trim(x)), bounds };
-  });
-}
-
-/** A layer that nothing but its pose can change draws the same content, as one object, for ever. */
-function onceWhereStill(layer: LayerOf<'shape'> | LayerOf<'text'>, draw: PreparedLayer['content']): PreparedLayer['content'] {
-  const moves = ownTracks(layer).some((track) => canChange(track.channel) && !Object.hasOwn(POSE, track.address));
-  if (moves) return draw;
-  let last: { readonly faces: FaceLookup; readonly content: LayerContent } | null = null;
-  return (x, faces) => {
-    if (last?.faces !== faces) last = { faces, content: draw(x, faces) };
-    return last.content;
   };
 }
 
@@ -165,7 +198,7 @@ function prepareText(layer: LayerOf<'text'>): PreparedLayer['content'] {
   const text = channels['text'] ? (channelSampler(channels['text'], 'T') as (x: Frames) => string) : () => '';
   const { fill, stroke, trim } = prepareInks(layer);
   let last: { readonly key: string; readonly set: ReturnType<typeof setText> } | null = null;
-  return onceWhereStill(layer, (x, faces) => {
+  return (x, faces) => {
     const face = faces(layer.font, layer.weight, layer.italic);
     if (!face) return NOTHING;
     const setting = { text: text(x), size: size(x), leading: leading(x), tracking: tracking(x), boxWidth: boxWidth(x), align: layer.align };
@@ -173,7 +206,7 @@ function prepareText(layer: LayerOf<'text'>): PreparedLayer['content'] {
     if (last?.key !== key) last = { key, set: setText(face, setting) };
     const { outline, bounds } = last.set;
     return { items: marks(outline, 'nonzero', fill(x), stroke(x), trim(x)), bounds };
-  });
+  };
 }
 
 function prepareInks({ fill, stroke }: LayerOf<'shape'> | LayerOf<'text'>) {

@@ -2,7 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { projectOf } from '../../../tests/support/projects';
 import { deleteKeys, moveKeys, setValues, shapeKeys, applyPatches, validateTouched, type Draft, type Refused } from '../commands';
 import type { Project } from '../model';
-import { keyedTracks, trackAt, tracksOf, valueAt } from '.';
+import { keyedTracks, ownTracks, trackAt, tracksOf, valueAt } from '.';
+import { channelRecords } from './tracks';
 
 const film = projectOf([
   { id: 'main', name: 'Main', layers: [
@@ -29,6 +30,22 @@ describe('tracks', () => {
     expect(trackAt(film, layer('a'), 'rotation')!.address).toBe('rotation');
     expect(trackAt(film, layer('a'), 'Turn')!.address).toBe('rotation');
     expect(trackAt(film, layer('a'), 'nothing')).toBeNull();
+  });
+  test('the records of channels hold what own tracks hold, and nothing else', () => {
+    const of = (name: string, value: unknown) => ({ [name]: { value } });
+    const everywhere = projectOf([{ id: 'main', name: 'Main', layers: [
+      { id: 's', name: 'S', kind: 'shape', channels: of('x', 3), fill: { channels: of('colour', [1, 0, 0, 1]), stops: [{ id: 'st', channels: of('at', 40) }] }, stroke: { channels: of('width', 2) }, masks: [{ id: 'hole', channels: of('feather', 4) }], effects: [{ id: 'soft', kind: 'blur', channels: of('radius', 5) }] },
+      { id: 'w', name: 'W', kind: 'text', channels: of('text', 'word'), letters: { by: 'letter', channels: of('step', 2) } },
+      { id: 'd', name: 'D', kind: 'dials', dials: [{ id: 'sway', name: 'Sway', channels: of('value', 2) }] },
+    ] }] as never).compositions.by['main']!;
+    let held = 0;
+    for (const one of [...Object.values(everywhere.layers.by), ...Object.values(main.layers.by)]) {
+      const channels = channelRecords(one).flatMap((record) => Object.values(record));
+      const tracks = ownTracks(one).flatMap(({ channel }) => channel ?? []);
+      expect(new Set(channels)).toEqual(new Set(tracks));
+      held += tracks.length;
+    }
+    expect(held).toBeGreaterThanOrEqual(9);
   });
   test('stand wherever something can be keyed, each once', () => {
     for (const one of Object.values(main.layers.by)) {

@@ -115,6 +115,17 @@ function listOwn(layer: Layer): readonly Track[] {
   ];
 }
 
+/** Where the channels of a layer's own tracks stand, record by record: who only asks about channels needs no tracks made for it. */
+export function channelRecords(layer: Layer): readonly Readonly<Record<string, Channel | undefined>>[] {
+  const holders = [
+    layer,
+    ...(layer.kind === 'shape' || layer.kind === 'text' ? [layer.fill, ...inOrder(layer.fill.stops), layer.stroke] : []),
+    ...(layer.kind === 'text' && layer.letters ? [layer.letters] : []),
+    ...inOrder(layer.masks), ...inOrder(layer.effects), ...(layer.kind === 'dials' ? inOrder(layer.dials) : []),
+  ];
+  return holders.map(({ channels }) => channels as Readonly<Record<string, Channel | undefined>>);
+}
+
 function inkTracks(layer: LayerOf<'shape'> | LayerOf<'text'>): readonly Track[] {
   return [
     ...part(FILL, layer.fill.channels, ['fill'], 'fill.'),

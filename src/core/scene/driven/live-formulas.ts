@@ -1,6 +1,6 @@
-import { inOrder, type Composition, type Layer } from '../../model';
+import { inOrder, type Channel, type Composition, type Layer } from '../../model';
 import type { OperatorNode } from '../../timing';
-import { nestDials, ownTracks, type Track } from '../tracks';
+import { channelRecords, nestDials, ownTracks, type Track } from '../tracks';
 import { operatorFormulas, type OperatorFormula } from './operator-formulas';
 
 /** Formulas that count, by where they stand: tracks of a layer, times of its operators, and numbers of these. */
@@ -20,9 +20,12 @@ export function liveFormulas(layer: Layer): LiveFormulas {
   return known;
 }
 
+const isLive = (channel: Channel | null | undefined): channel is Channel & { readonly formula: string } => !!channel && channel.formula !== null && !channel.formulaOff;
+
 function find(layer: Layer): LiveFormulas {
-  const tracks = [...ownTracks(layer), ...nestDials(layer)].flatMap(({ address, spec, path, channel }) =>
-    (channel && channel.formula !== null && !channel.formulaOff ? [{ track: { address, spec, path, channel }, text: channel.formula }] : []));
+  // Of most layers it is enough to look at the channels.
+  const own = channelRecords(layer).some((channels) => Object.values(channels).some(isLive)) ? ownTracks(layer) : [];
+  const tracks = [...own, ...nestDials(layer)].flatMap(({ address, spec, path, channel }) => (isLive(channel) ? [{ track: { address, spec, path, channel }, text: channel.formula }] : []));
   const operators = inOrder(layer.timing).filter((node) => !node.off).flatMap((one) => {
     const node = one as unknown as OperatorNode;
     return operatorFormulas(node).map((formula) => ({ node, ...formula }));
