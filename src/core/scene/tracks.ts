@@ -135,7 +135,7 @@ function inkTracks(layer: LayerOf<'shape'> | LayerOf<'text'>): readonly Track[] 
 }
 
 /** What is the same for a part wherever it stands: its tracks' names and what they can hold. */
-type Named = Pick<Track, 'address' | 'path' | 'spec'> & { readonly name: string };
+type Named = { readonly name: string; /** The track where it was never touched: the same object on every layer. */ readonly untouched: Track };
 const namedOf = new WeakMap<ChannelSpecs, readonly Named[]>();
 
 function part(specs: ChannelSpecs, channels: object, path: readonly string[], prefix: string): readonly Track[] {
@@ -145,11 +145,14 @@ function part(specs: ChannelSpecs, channels: object, path: readonly string[], pr
     named = namesIn(specs, path, prefix);
     if (path.length <= 1) namedOf.set(specs, named);
   }
-  return named.map(({ name, address, path: at, spec }) => ({ address, path: at, spec, operator: null, channel: member(channels as Readonly<Record<string, Channel>>, name) ?? null }));
+  return named.map(({ name, untouched }) => {
+    const channel = member(channels as Readonly<Record<string, Channel>>, name);
+    return channel ? { ...untouched, channel } : untouched;
+  });
 }
 
 function namesIn(specs: ChannelSpecs, path: readonly string[], prefix: string): readonly Named[] {
-  return Object.entries(specs).map(([name, spec]) => ({ name, address: `${prefix}${name}`, path: [...path, 'channels', name], spec: withClock(spec, 'layer') }));
+  return Object.entries(specs).map(([name, spec]) => ({ name, untouched: { address: `${prefix}${name}`, path: [...path, 'channels', name], spec: withClock(spec, 'layer'), channel: null, operator: null } }));
 }
 
 const clocked = new WeakMap<ChannelSpec, TrackSpec>();
