@@ -229,6 +229,24 @@ test('a number of the order is pulled onto another bar, and that is the order', 
   expect((await layers()).map(({ spans }) => spans[0]![0])).toEqual([3, 6, 0]);
 });
 
+test('an edit that is asked has the rows that it is about in sight; they lie as before when it has gone', async () => {
+  await open(Array.from({ length: 12 }, (_, i) => ({ ...dot(20), id: `l${i}`, name: `Lamp ${i}` })));
+  const rows = page.getByRole('grid', { name: 'Layers' });
+  const scrolled = () => rows.evaluate((list) => list.scrollTop);
+  // The last three that are in sight as a whole.
+  const last = await rows.evaluate((list) => Math.floor(list.clientHeight / 27) - 1);
+  expect(last).toBeLessThan(11);
+  await pick(`Lamp ${last - 2}`);
+  for (let i = 0; i < 2; i++) await hand.press('Shift+ArrowDown');
+  expect(await scrolled()).toBe(0);
+  await hand.press('a');
+  await expect.poll(scrolled).toBeGreaterThan(0);
+  const [room, row] = [(await rows.boundingBox())!, (await hand.head(`Lamp ${last}`).boundingBox())!];
+  expect(row.y + row.height).toBeLessThanOrEqual(room.y + room.height + 2);
+  await hand.press('Escape');
+  await expect.poll(scrolled).toBe(0);
+});
+
 test('a wrong retiming is found three edits later, and taken back alone: 2', async () => {
   await open([nest('n', 'Reel'), { id: 'b', name: 'Ball', kind: 'shape', channels: { x: { value: 10 } } }]);
   await pick('Reel');

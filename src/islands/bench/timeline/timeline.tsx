@@ -23,13 +23,14 @@ import { NestPegs } from './nest-strip';
 import { problemUnder } from './problem-under';
 import { openTracksMenu, pressTracks } from './press-tracks';
 import { RigidEdgeList } from './rigid-edge-list';
-import { buildRows, firstRows } from './rows/build-rows';
+import { buildRows } from './rows/build-rows';
 import { frameOf, panBy, shownView, xOf, zoomAt } from './scale';
 import { rulerCatches } from './ruler-pegs';
 import { Strips } from './strips';
 import { SelectionBar } from './selection-bar';
 import { shiftOf } from './shift';
 import { useActivity } from './use-activity';
+import { useInSight } from './use-in-sight';
 import { TimelineBar } from './timeline-bar';
 import { TurnNumbers } from './turn-numbers';
 
@@ -96,28 +97,7 @@ export function Timeline() {
     drawTracks(crispContext(tracks.current, width, height), rows, { project, composition, view, width, height, scroll, selection: state.selection, frame: state.frame, marquee, grip, caught, shift, pulled, lanes, curvesOver, activity, problems: state.problems });
   }, [project, composition, rows, view, width, height, scroll, state.selection, state.frame, marquee, grip, caught, shift, pulled, lanes, curvesOver, activity, state.problems]);
 
-  // What is selected elsewhere comes into sight here.
-  const [firstSelected] = state.selection.layers;
-  useEffect(() => {
-    const list = scroller.current;
-    const row = firstRows(rows).find((one) => one.layer.id === firstSelected);
-    if (!list || !row) return;
-    if (row.top < list.scrollTop) list.scrollTop = row.top;
-    else if (row.top + row.height > list.scrollTop + list.clientHeight) list.scrollTop = row.top + row.height - list.clientHeight;
-    // Only a new selection scrolls; folding and editing leave the list where it is.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [firstSelected, composition.id]);
-
-  // So does a lane that was just opened.
-  const opened = useRef(lanes);
-  useEffect(() => {
-    const [list, grown] = [scroller.current, [...lanes].some((name) => !opened.current.has(name))];
-    opened.current = lanes;
-    const own = grown ? rows.filter((row) => row.layer?.id === firstSelected) : [];
-    const [first, last] = [own[0], own[own.length - 1]];
-    if (!list || !first || !last || last.top + last.height <= list.scrollTop + list.clientHeight) return;
-    list.scrollTop = Math.min(first.top, last.top + last.height - list.clientHeight);
-  }, [lanes, rows, firstSelected]);
+  useInSight(scroller, { rows, composition: composition.id, selected: state.selection.layers, lanes, height });
 
   // Wheel listeners must be allowed to keep the page from zooming, which React's may not.
   useEffect(() => {
