@@ -174,6 +174,9 @@ test('an edge of what is rigid is pulled from a bar that shows it, with Esc and 
   await page.getByText('rigid 0 to 26: changes 1 use').waitFor();
   await page.keyboard.press('Escape');
   await page.mouse.up();
+  // A hand takes the edge where it sees it: back where it was.
+  await page.getByText('rigid 0 to 26: changes 1 use').waitFor({ state: 'detached' });
+  await page.getByRole('button', { name: /^Rigid up to frame 20 of Inside/ }).waitFor({ state: 'attached' });
   await drag(page, from, to);
   await expect.poll(rigid).toEqual([[0, 26]]);
   await page.getByRole('button', { name: /^Rigid up to frame 26 of Inside/ }).focus();

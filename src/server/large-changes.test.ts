@@ -8,7 +8,9 @@ import { openTestDatabase } from '../../tests/support/database';
 import { houseOver } from '../../tests/support/house';
 import { smallFilm } from '../../tests/support/projects';
 import { workshopHere } from '../../tests/support/workshop';
+import { changeText, readChange } from './documents/document-source';
 import { withSource } from './documents/with-source';
+import { withChanges } from './endpoints/answer';
 import type { House } from './house';
 import type { Workshop } from './workshop';
 
@@ -55,6 +57,22 @@ test('a change of very many patches is judged by a child, others go by meanwhile
   await again.letGo(Date.now() + 1);
   expect(sameValue((await houseOver(db, data).documents.open(id()))!.project, project)).toBe(true);
   expect(readdirSync(path.join(data, 'snapshots')).filter((name) => !name.endsWith('.json.gz'))).toEqual([]);
+});
+
+test('who missed it is answered with the text that lies in the log, in pieces; what an older version made is brought up to date first', async () => {
+  const [large, small] = [change('Large', 0, 12_000), change('Small', 20_000, 20_001)];
+  await house.documents.apply(id(), 0, large);
+  await house.documents.apply(id(), 1, small);
+  const { changes } = (await house.documents.since(id(), 0))!;
+  expect(changes).toEqual([{ revision: 1, body: JSON.stringify(large) }, { revision: 2, body: JSON.stringify(small) }]);
+  const answer = withChanges({ revision: 2, more: false }, 'changes', changes);
+  expect(await answer.json()).toEqual({ revision: 2, more: false, changes: [{ revision: 1, change: large }, { revision: 2, change: small }] });
+  const short = withChanges({ kind: 'conflict', conflicts: ['gone'] }, 'missed', [{ revision: 2, body: JSON.stringify(small) }], 409);
+  expect([short.status, await short.json()]).toEqual([409, { kind: 'conflict', conflicts: ['gone'], missed: [{ revision: 2, change: small }] }]);
+  expect(await withChanges({ kind: 'applied', revision: 3 }, 'missed', []).json()).toEqual({ kind: 'applied', revision: 3, missed: [] });
+  const older = { version: 1, body: JSON.stringify({ ...small, version: 1 }) };
+  expect(JSON.parse(changeText(older, 'Film'))).toEqual(readChange(older, 'Film'));
+  expect(JSON.parse(changeText(older, 'Film'))).toMatchObject({ version: VERSION });
 });
 
 test('what is wrong with it is told in the words that a small one hears, and nothing of it is done', async () => {

@@ -57,7 +57,7 @@ describe('documents', () => {
     const first = slide(project, 5);
     await documents.apply(id(), 0, first);
     const outcome = await documents.apply(id(), 0, raise(project, 99, 'change-raise'));
-    expect(outcome).toMatchObject({ kind: 'applied', revision: 2, missed: [{ revision: 1, change: { id: first.id } }] });
+    expect(outcome).toMatchObject({ kind: 'applied', revision: 2, missed: [{ revision: 1, body: JSON.stringify(first) }] });
     expect((await open()).project.compositions.by['main']!.layers.by['lamp']!).toMatchObject({ start: 5, channels: { y: { value: 99 } } });
   });
   test('the same leaf changed twice is a conflict: theirs in place, mine named', async () => {

@@ -25,3 +25,8 @@ export function readChange(row: Pick<ChangeRow, 'version' | 'body'>, project: st
   if (!change) throw new CannotOpen(`“${project}” was worked on in a newer Oak Tumble (version ${row.version}); this one reads up to version ${VERSION}. Update, then open it again.`);
   return change;
 }
+
+/** The same as JSON: what this version made is so already. */
+export function changeText(row: Pick<ChangeRow, 'version' | 'body'>, project: string): string {
+  return row.version === VERSION ? row.body : JSON.stringify(readChange(row, project));
+}

@@ -9,7 +9,7 @@ import { changesAfter, findChange, insertChange } from '../repositories/changes'
 import { findProject, insertProject, listProjects, raiseRevision, setDeleted, setSnapshot, type ProjectRow } from '../repositories/projects';
 import { snapshotsOf } from '../repositories/snapshots';
 import { holdsMany, type Workshop } from '../workshop';
-import { readChange, type DocumentSource } from './document-source';
+import { changeText, readChange, type DocumentSource } from './document-source';
 import { bodyOf, takeLargeChange } from './judge-change';
 import { listingOf } from './listing';
 import { loadDocument } from './load-document';
@@ -20,7 +20,8 @@ import { takeChange } from './take-change';
 import { withSource } from './with-source';
 import { writeSnapshot } from './write-snapshot';
 
-export type Numbered = { readonly revision: number; readonly change: Change };
+/** A change of the log, as JSON: it goes out as it lies there, and one of many megabytes is neither read nor written out again. */
+export type Numbered = { readonly revision: number; readonly body: string };
 
 export type Outcome =
   | { readonly kind: 'applied'; readonly revision: number; readonly missed: readonly Numbered[] }
@@ -105,7 +106,7 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
   }
 
   async function missedSince(id: string, revision: number): Promise<readonly Numbered[]> {
-    return (await changesAfter(db, id, revision, PAGE)).map((row) => ({ revision: row.revision, change: readChange(row, id) }));
+    return (await changesAfter(db, id, revision, PAGE)).map((row) => ({ revision: row.revision, body: changeText(row, id) }));
   }
 
   /** Writes a snapshot of how a document stands now, one at a time. Changes go on meanwhile: the log has them. */
@@ -172,18 +173,18 @@ export function createDocuments(db: Database, files: SnapshotFiles, workshop: Wo
       if (!change) return { kind: 'refused', message: 'This was done in a newer Oak Tumble than the server runs. Start the newer one, then try it again.' };
       const missed = base < open.revision ? await missedSince(id, base) : [];
       if (missed.length > 0 && missed.at(-1)!.revision < open.revision) return { kind: 'behind', missed };
+      const large = holdsMany(change) ? await bodyOf(change) : null;
+      const body = large ?? JSON.stringify(change);
       const already = await findChange(db, id, change.id);
       if (already !== null) {
-        if (!sameValue(readChange(already, id), change)) return { kind: 'refused', message: `“${change.label}” came under an id that another change has had; it was not done.` };
-        return { kind: 'applied', revision: already.revision, missed: missed.filter((one) => one.change.id !== change.id) };
+        if (already.body !== body && !sameValue(readChange(already, id), change)) return { kind: 'refused', message: `“${change.label}” came under an id that another change has had; it was not done.` };
+        return { kind: 'applied', revision: already.revision, missed: missed.filter((one) => one.revision !== already.revision) };
       }
-      const large = holdsMany(change) ? await bodyOf(change) : null;
       const taken = large !== null ? await takeLargeChange(workshop, files.folder, open.project, open.length, change, large, async (work) => (await fromDisk(id, work))!) : takeChange(open.project, open.length, change);
       if (taken.kind === 'clashes') return { kind: 'conflict', revision: open.revision, missed, conflicts: [taken.words] };
       if (taken.kind === 'refused') return taken;
       const { project, growth } = taken;
       const revision = open.revision + 1;
-      const body = large ?? JSON.stringify(change);
       const parts = body.length > PART ? partsOf(body) : [];
       if (parts.length > 0) await writeParts(db, id, change.id, parts);
       await db.commit(async (tx) => {

@@ -1,5 +1,6 @@
 import { CannotOpen } from '../cannot-open';
 import { sayDisk } from '../disk';
+import type { Numbered } from '../documents';
 import { NotDone } from '../workshop';
 
 const JSON_HEADERS = { 'content-type': 'application/json; charset=utf-8', 'cache-control': 'no-store' } as const;
@@ -14,19 +15,36 @@ const PIECE = 200_000;
 
 /** A text as an answer, in pieces. */
 export function largeText(text: string, headers: Readonly<Record<string, string>>): Response {
-  function* pieces(): Generator<string> {
-    for (let at = 0; at < text.length;) {
-      // A letter of two halves stays in one piece.
-      const end = at + PIECE + (/[\ud800-\udbff]/.test(text[at + PIECE - 1] ?? '') ? 1 : 0);
-      yield text.slice(at, end);
-      at = end;
-    }
+  return largeJson(inPieces(text), headers);
+}
+
+function* inPieces(text: string): Generator<string> {
+  for (let at = 0; at < text.length;) {
+    // A letter of two halves stays in one piece.
+    const end = at + PIECE + (/[\ud800-\udbff]/.test(text[at + PIECE - 1] ?? '') ? 1 : 0);
+    yield text.slice(at, end);
+    at = end;
   }
-  return largeJson(pieces(), headers);
+}
+
+/** An answer with changes of the log in one of its fields, each as the JSON that it is there. */
+export function withChanges(answer: Readonly<Record<string, unknown>>, field: 'missed' | 'changes', changes: readonly Numbered[], status = 200): Response {
+  function* pieces(): Generator<string> {
+    yield `${JSON.stringify(answer).slice(0, -1)},"${field}":[`;
+    for (const [i, { revision, body }] of changes.entries()) {
+      yield `${i > 0 ? ',' : ''}{"revision":${revision},"change":`;
+      yield* inPieces(body);
+      yield '}';
+    }
+    yield ']}';
+  }
+  // What is short goes out at once.
+  if (changes.reduce((sum, { body }) => sum + body.length, 0) < PIECE) return new Response([...pieces()].join(''), { status, headers: JSON_HEADERS });
+  return largeJson(pieces(), JSON_HEADERS, status);
 }
 
 /** A large answer as JSON, written piece by piece: others are answered in between. */
-export function largeJson(pieces: Iterable<string>, headers: Readonly<Record<string, string>> = JSON_HEADERS): Response {
+export function largeJson(pieces: Iterable<string>, headers: Readonly<Record<string, string>> = JSON_HEADERS, status = 200): Response {
   const encoder = new TextEncoder();
   const source = pieces[Symbol.iterator]();
   return new Response(new ReadableStream<Uint8Array>({
@@ -36,7 +54,7 @@ export function largeJson(pieces: Iterable<string>, headers: Readonly<Record<str
       if (done) to.close();
       else to.enqueue(encoder.encode(value));
     },
-  }), { headers });
+  }), { status, headers });
 }
 
 /** A refusal: one sentence for a person. */

@@ -2,10 +2,10 @@ import type { APIRoute } from 'astro';
 import type * as z from 'zod';
 import type { Change } from '../../core/commands';
 import { VERSION } from '../../core/model';
-import { pageVersion, type change as changeSchema, type ChangeAnswer, type ChangesSince } from '../../wire';
+import { pageVersion, type change as changeSchema, type ChangeAnswer } from '../../wire';
 import { createParts } from '../documents';
 import { servedHouse } from '../house';
-import { json, refuse, safely } from './answer';
+import { json, refuse, safely, withChanges } from './answer';
 import { readAny, readBody } from './read-body';
 
 /** A change of more characters than this is no gesture. */
@@ -38,9 +38,12 @@ async function apply(id: string, base: number, change: z.output<typeof changeSch
   switch (outcome.kind) {
     case 'unknown': return refuse(404, `There is no project “${id}”.`);
     case 'refused': return refuse(422, outcome.message);
-    case 'conflict': return json(outcome as ChangeAnswer, 409);
+    case 'conflict':
     case 'behind':
-    case 'applied': return json(outcome as ChangeAnswer);
+    case 'applied': {
+      const { missed, ...answer } = outcome;
+      return withChanges(answer, 'missed', missed, outcome.kind === 'conflict' ? 409 : 200);
+    }
   }
 }
 
@@ -59,5 +62,7 @@ export const GET: APIRoute = ({ params, url }) => safely(async () => {
   if (!(since <= 2_147_483_647)) return refuse(400, 'Say from which revision on: ?since=12.');
   const id = params['id'] ?? '';
   const found = await (await servedHouse()).documents.since(id, since);
-  return found ? json(found as unknown as ChangesSince) : refuse(404, `There is no project “${id}”.`);
+  if (!found) return refuse(404, `There is no project “${id}”.`);
+  const { changes, ...answer } = found;
+  return withChanges(answer, 'changes', changes);
 });
