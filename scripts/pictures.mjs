@@ -52,6 +52,8 @@ try {
   const shot = (name) => page.screenshot({ path: path.join(folder, `${name}.png`) });
   await page.goto(address);
   await page.getByRole('link', { name: /Night tram launch/ }).first().waitFor();
+  // The film's still is painted when it is first asked for.
+  await page.waitForFunction(() => document.images.length > 0 && [...document.images].every((one) => one.complete && one.naturalWidth > 0));
   await settle();
   await shot('home');
   await page.goto(`${address}/projects/night-tram`);
