@@ -1,6 +1,7 @@
 import type { Effect, Matrix, Pass } from '../core/display';
 import { scaleOf } from './box';
 import { css } from './css-colour';
+import { layPicture } from './lent-sheets';
 import { putOn } from './mask-sheet';
 import type { PaintHost, Sheet } from './surface';
 
@@ -17,7 +18,7 @@ function layPass(pass: Pass, given: Sheet, { surface, picture: { width, height }
   switch (pass.from) {
     case 'picture': {
       surface.filter = filterOf(pass.soft * scaleOf(matrix), pass.light);
-      surface.drawImage(given.picture as never, 0, 0);
+      layPicture(surface, given.picture, 0, 0);
       surface.filter = 'none';
       return;
     }
@@ -30,7 +31,7 @@ function layPass(pass: Pass, given: Sheet, { surface, picture: { width, height }
       form.surface.globalCompositeOperation = 'source-over';
       const [a, b, c, d] = matrix;
       surface.filter = filterOf(pass.soft * scaleOf(matrix), 1);
-      surface.drawImage(form.picture as never, a * pass.x + c * pass.y, b * pass.x + d * pass.y);
+      layPicture(surface, form.picture, a * pass.x + c * pass.y, b * pass.x + d * pass.y);
       surface.filter = 'none';
       return host.giveBack(form.picture);
     }
@@ -50,7 +51,7 @@ function layPass(pass: Pass, given: Sheet, { surface, picture: { width, height }
       // More than once as bright is laid on so many times.
       for (let left = Math.min(MOST_STRENGTH, pass.strength); left > 0; left--) {
         surface.globalAlpha = Math.min(1, left);
-        surface.drawImage(bright.picture as never, 0, 0);
+        layPicture(surface, bright.picture, 0, 0);
       }
       surface.filter = 'none';
       surface.globalAlpha = 1;
@@ -81,7 +82,7 @@ function brightSheet(given: Sheet, threshold: number, host: PaintHost): Sheet {
   putOn(surface, given, 'destination-in');
   const full = host.sheet(width, height);
   full.surface.filter = filterOf(0, 1 / Math.max(1 / 255, 1 - threshold));
-  full.surface.drawImage(bright.picture as never, 0, 0);
+  layPicture(full.surface, bright.picture, 0, 0);
   full.surface.filter = 'none';
   host.giveBack(bright.picture);
   return full;

@@ -1,5 +1,6 @@
 import type { MaskPart, Matrix } from '../core/display';
 import { scaleOf, within, type Box } from './box';
+import { layPicture } from './lent-sheets';
 import type { PaintHost, Sheet, Surface } from './surface';
 
 /** What of a box a mask lets through, as the alpha of a sheet that the caller gives back. */
@@ -26,7 +27,7 @@ function formSheet(part: MaskPart, matrix: Matrix, box: Box, host: PaintHost): S
   const { surface } = form;
   surface.filter = soft > 0 ? `blur(${soft}px)` : 'none';
   surface.globalAlpha = part.opacity;
-  surface.drawImage(sharp.picture as never, -beyond, -beyond);
+  layPicture(surface, sharp.picture, -beyond, -beyond);
   surface.filter = 'none';
   host.giveBack(sharp.picture);
   if (!part.invert) return form;
@@ -67,6 +68,6 @@ export function putOn(on: Surface, { picture }: Sheet, how: string): void {
   on.setTransform(1, 0, 0, 1, 0, 0);
   on.globalAlpha = 1;
   on.globalCompositeOperation = how;
-  on.drawImage(picture as never, 0, 0);
+  layPicture(on, picture, 0, 0);
   on.globalCompositeOperation = 'source-over';
 }

@@ -3,6 +3,7 @@ import { beyondEdges } from './beyond-edges';
 import { deviceBox, within, type Box } from './box';
 import { css } from './css-colour';
 import { effectSheet } from './effect-sheet';
+import { layPicture } from './lent-sheets';
 import { putOn, maskSheet } from './mask-sheet';
 import type { PictureMemory } from './picture-memory';
 import { runGroup, steadyRuns } from './steady-runs';
@@ -85,7 +86,7 @@ function placeGroup(group: Group, surface: Surface, outer: Matrix, alpha: number
   surface.setTransform(1, 0, 0, 1, 0, 0);
   surface.globalAlpha = opacity;
   surface.globalCompositeOperation = compositeWord(group.blend);
-  surface.drawImage(picture as never, box.left, box.top);
+  layPicture(surface, picture, box.left, box.top);
   surface.globalCompositeOperation = 'source-over';
   if (known) return;
   if (key !== null) job.memory!.keep(key, picture);
@@ -134,7 +135,7 @@ function paintWash(wash: Wash, surface: Surface, outer: Matrix, alpha: number, j
   let given = beyondEdges(surface.canvas as Picture, box, margin, host);
   for (const effect of wash.effects) given = effectSheet(effect, given, matrix, host);
   const sheet = host.sheet(width, height);
-  sheet.surface.drawImage(given.picture as never, -margin, -margin);
+  layPicture(sheet.surface, given.picture, -margin, -margin);
   host.giveBack(given.picture);
   if (wash.mask === null && wash.clip === null && opacity === 1) putOn(surface, sheet, 'copy');
   else {
@@ -145,7 +146,7 @@ function paintWash(wash: Wash, surface: Surface, outer: Matrix, alpha: number, j
     surface.globalAlpha = opacity;
     for (const [picture, how] of [[through.picture, 'destination-out'], [sheet.picture, 'lighter']] as const) {
       surface.globalCompositeOperation = how;
-      surface.drawImage(picture as never, 0, 0);
+      layPicture(surface, picture, 0, 0);
     }
     surface.globalCompositeOperation = 'source-over';
     host.giveBack(through.picture);

@@ -1,7 +1,7 @@
 import { createCanvas, Path2D, type Canvas, type Image } from '@napi-rs/canvas';
 import type { Colour, Group } from '../../core/display';
 import { paint } from '../paint';
-import { createSheetPool } from '../sheet-pool';
+import { lendSheets } from '../lent-sheets';
 import { rememberPaths } from '../trace-outline';
 import type { PaintHost, Picture, Surface } from '../surface';
 
@@ -10,21 +10,10 @@ export type NodeImages = ReadonlyMap<string, Image | Canvas>;
 
 /** Node's Canvas as a host for the painter. */
 export function createNodeHost(images: NodeImages): PaintHost {
-  const pool = createSheetPool((width, height) => createCanvas(width, height));
   return {
     path: rememberPaths(() => new Path2D()),
     image: (asset) => (images.get(asset) ?? null) as Picture | null,
-    sheet(width, height) {
-      const canvas = pool.take(width, height);
-      const surface = surfaceOf(canvas);
-      surface.setTransform(1, 0, 0, 1, 0, 0);
-      surface.globalAlpha = 1;
-      surface.imageSmoothingEnabled = true;
-      surface.globalCompositeOperation = 'source-over';
-      surface.clearRect(0, 0, width, height);
-      return { picture: canvas, surface };
-    },
-    giveBack: (picture) => pool.giveBack(picture as Canvas),
+    ...lendSheets((width, height) => createCanvas(width, height), surfaceOf),
   };
 }
 

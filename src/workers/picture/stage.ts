@@ -2,7 +2,7 @@ import type { Matrix } from '../../core/display';
 import { evaluateFrame, type EvaluatedFrame } from '../../core/evaluate';
 import { member, type Project } from '../../core/model';
 import { affectedBy } from '../../core/scene';
-import { createPictureMemory, paint, type Picture, type Surface } from '../../painter';
+import { createPictureMemory, layPart, paint, type Picture, type Surface } from '../../painter';
 import type { WorkerSurroundings } from '../worker-surroundings';
 import { createFrameKeeper, type FrameKeeper } from './frame-keeper';
 import type { Look } from './protocol';
@@ -47,6 +47,7 @@ export function createStage(surroundings: WorkerSurroundings): Stage {
   let surface: Surface | null = null;
   let resizeCanvas: (width: number, height: number) => void = () => undefined;
   let size: readonly [number, number] = [0, 0];
+  let isSized = false;
   let view: Matrix = [1, 0, 0, 1, 0, 0];
   let coarse = 1;
   let kept = '';
@@ -60,6 +61,13 @@ export function createStage(surroundings: WorkerSurroundings): Stage {
     kept = name;
   }
 
+  /** A canvas that changes its size is empty: it does when there is something to paint, so that nobody sees it empty. */
+  function fit(): void {
+    if (isSized) return;
+    resizeCanvas(...size);
+    isSized = true;
+  }
+
   function paintOn(on: Surface, frame: EvaluatedFrame, [width, height]: readonly [number, number]): void {
     const less = width / size[0];
     paint(frame.root, on, host, { view: view.map((part) => part * less) as unknown as Matrix, width, height, background: frame.background, memory });
@@ -70,12 +78,12 @@ export function createStage(surroundings: WorkerSurroundings): Stage {
     put(next, resize) {
       surface = next;
       resizeCanvas = resize;
-      if (size[0] > 0) resize(...size);
+      isSized = false;
     },
     resize(width, height, next) {
       if (size[0] === width && size[1] === height && view.every((part, i) => part === next[i])) return false;
       [size, view] = [[width, height], next];
-      resizeCanvas(width, height);
+      isSized = false;
       memory.clear();
       settle();
       return true;
@@ -100,13 +108,18 @@ export function createStage(surroundings: WorkerSurroundings): Stage {
       keeper.clear();
     },
     evaluate: (project, { composition: id, frame }) => evaluateFrame(project, id, frame, { faces: surroundings.faces(), purpose: 'bench' }),
-    paintOnce: (frame) => { if (surface) paintOn(surface, frame, size); },
+    paintOnce(frame) {
+      if (!surface) return;
+      fit();
+      paintOn(surface, frame, size);
+    },
     warm(frame) {
       const sheet = host.sheet(...(size as [number, number]));
       paintOn(sheet.surface, frame, size);
       host.giveBack(sheet.picture);
     },
-    show: (at, frame) => stage.putUp(keeper.get(at) ?? stage.keep(at, frame)),
+    // The first picture at a size goes straight up, by the shortest way there is; it is kept when its turn comes.
+    show: (at, frame) => (isSized ? stage.putUp(keeper.get(at) ?? stage.keep(at, frame)) : stage.paintOnce(frame)),
     keep(at, frame) {
       const known = keeper.get(at);
       if (known) return known;
@@ -119,11 +132,11 @@ export function createStage(surroundings: WorkerSurroundings): Stage {
     },
     putUp(picture) {
       if (!surface) return;
+      fit();
       surface.setTransform(1, 0, 0, 1, 0, 0);
       surface.globalAlpha = 1;
       surface.globalCompositeOperation = 'copy';
-      if (picture.width === size[0]) surface.drawImage(picture as never, 0, 0);
-      else surface.drawImage(picture as never, 0, 0, size[0], size[1]);
+      layPart(surface, picture, [0, 0, picture.width, picture.height], [0, 0, ...size]);
       surface.globalCompositeOperation = 'source-over';
     },
     coarsen(times) {
