@@ -1,4 +1,4 @@
-import type { Page } from 'playwright-core';
+import type { Browser, Page } from 'playwright-core';
 import { largeProject } from './large-project';
 import { countWaits, waitsOf } from './picture-waits';
 import { openChromium, startServer } from './served';
@@ -19,7 +19,7 @@ export async function measureHand(root: string): Promise<readonly Figure[]> {
       Object.assign(window, { tasks });
       new PerformanceObserver((list) => list.getEntries().forEach((entry) => tasks.push(Math.round(entry.duration)))).observe({ type: 'longtask', buffered: true });
     });
-    const figures: Figure[] = [...(await measureOpening(page)), ...(await measureDrag(page))];
+    const figures: Figure[] = [...(await measureOpening(browser)), ...(await measureDrag(page))];
     await page.goto(`${ADDRESS}/projects/${made.id}`);
     await page.locator('canvas[data-frame-shown]').waitFor();
     await page.getByRole('button', { name: 'Leaf 1', exact: true }).waitFor();
@@ -92,17 +92,32 @@ async function firstPeg(page: Page): Promise<{ readonly x: number; readonly y: n
   return { x: box.x + (at - from) * scale, y: row.y + row.height / 2 };
 }
 
-/** From the address to a Bench that can be worked on: picture, timeline and panel are there. The best of five, as a quiet machine would have it. */
-async function measureOpening(page: Page): Promise<readonly Figure[]> {
+/**
+ * From the address to a Bench that can be worked on: picture, timeline and panel are there. The best of five, as a quiet
+ * machine would have it. The page looks for itself, once a frame: what a test tool brings into a page to look for something
+ * takes a tenth of the time that is measured.
+ */
+async function measureOpening(browser: Browser): Promise<readonly Figure[]> {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.addInitScript(() => {
+    const look = () => {
+      if (document.querySelector('canvas[data-frame-shown]') && document.querySelector('canvas[aria-label=Tracks]') && document.querySelector('[aria-label="Layer panel"] h2')) console.debug('open after', performance.now());
+      else requestAnimationFrame(look);
+    };
+    requestAnimationFrame(look);
+  });
   const times: number[] = [];
   for (let i = 0; i < 6; i++) {
     await page.goto('about:blank');
+    const open = page.waitForEvent('console', { predicate: (message) => message.text().startsWith('open after'), timeout: 60_000 });
     await page.goto(`${ADDRESS}/projects/night-tram`, { waitUntil: 'commit' });
-    await page.waitForFunction(() => document.querySelector('canvas[data-frame-shown]') && document.querySelector('canvas[aria-label=Tracks]') && document.querySelector('[aria-label="Layer panel"] h2'));
-    times.push(await page.evaluate(() => Math.round(performance.now())));
+    times.push(Math.round(Number((await open).text().slice('open after '.length))));
+    // What comes after the opening is not the next one's.
+    await page.waitForTimeout(1500);
   }
+  await page.close();
   const best = Math.min(...times.slice(1));
-  return [{ what: 'From the address to a Bench that can be worked on (picture, timeline and panel), warm server, best of five', measured: `${best} ms (${times.slice(1).join(', ')})`, bar: '< 800 ms', held: best < 800 }];
+  return [{ what: 'From the address to a Bench that can be worked on (picture, timeline and panel), warm server, best of five', measured: `${best} ms (${times.slice(1).join(', ')})`, bar: '≤ 500 ms', held: best <= 500 }];
 }
 
 /** How soon the picture follows the pointer: for each move of a drag, the frames of the page that pass until the picture that shows it is up. */

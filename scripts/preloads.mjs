@@ -1,9 +1,12 @@
 // Which scripts a page will ask for, told with its first answer: else each is only known once the one before it has run.
-import { readFileSync } from 'node:fs';
+import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 
-/** The parts of the Bench that stand as soon as it opens; windows that are asked for come later. */
-const BENCH = ['client', 'bench', 'open-project', 'open-bench', 'timeline', 'library', 'panel'];
+/**
+ * The parts of the Bench that stand as soon as it opens; windows that are asked for come later. The page's own script is first:
+ * it starts the picture's worker, and scripts are read in the order in which they come.
+ */
+const BENCH = ['_id_.astro_astro_type_script_index_0_lang', 'client', 'bench', 'open-project', 'open-bench', 'timeline', 'library', 'panel'];
 
 /** The files of some parts with everything that they import at once, each before what needs it. Parts that the manifest does not know are left out. */
 export function filesOf(manifest, names) {
@@ -26,7 +29,9 @@ export function preloadHeader(site) {
   let link = null;
   try {
     const manifest = JSON.parse(readFileSync(path.join(site, 'client', '.vite', 'manifest.json'), 'utf8'));
-    link = filesOf(manifest, BENCH).map((file) => `</${file}>; rel=modulepreload`).join(', ') || null;
+    // No script runs before the page's look is there: it goes first.
+    const sheets = readdirSync(path.join(site, 'client', '_astro')).filter((file) => file.endsWith('.css')).map((file) => `</_astro/${file}>; rel=preload; as=style`);
+    link = [...sheets, ...filesOf(manifest, BENCH).map((file) => `</${file}>; rel=modulepreload`)].join(', ') || null;
   } catch {
     // Without a manifest the page finds its scripts by itself, a little later.
   }

@@ -98,8 +98,10 @@ describe('what a page is told to fetch with its first answer', () => {
     const answers = () => ask(site, `['/', '/projects/a', '/projects/a/', '/projects/a/b', '/api/projects/a'].map(preloadHeader(process.argv[1]))`);
     expect(answers()).toEqual([null, null, null, null, null]);
     mkdirSync(path.join(site, 'client', '.vite'), { recursive: true });
+    mkdirSync(path.join(site, 'client', '_astro'));
+    writeFileSync(path.join(site, 'client', '_astro', 'look.0.css'), '');
     writeFileSync(path.join(site, 'client', '.vite', 'manifest.json'), JSON.stringify(manifest));
-    const link = '</_astro/client.1.js>; rel=modulepreload, </_astro/shared.2.js>; rel=modulepreload, </_astro/panel.3.js>; rel=modulepreload';
+    const link = '</_astro/look.0.css>; rel=preload; as=style, </_astro/client.1.js>; rel=modulepreload, </_astro/shared.2.js>; rel=modulepreload, </_astro/panel.3.js>; rel=modulepreload';
     expect(answers()).toEqual([null, link, link, null, null]);
   });
 });

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Panel, PanelGroup, PanelResizeHandle } from 'react-resizable-panels';
 
 type Column = { readonly id: string; readonly label: string; readonly children: ReactNode; /** Pixels at first; the one without takes what is left. */ readonly start?: number; /** Pixels that it keeps at least. */ readonly least: number };
@@ -8,12 +8,34 @@ export function Columns({ name, columns }: { readonly name: string; readonly col
   const room = Math.max(640, window.innerWidth);
   const taken = columns.reduce((sum, column) => sum + (column.start ?? 0), 0);
   const percent = (pixels: number) => (pixels / room) * 100;
+  const [kept] = useState(() => keptWidths(name, columns.length));
   return (
-    <PanelGroup direction="horizontal" autoSaveId={`oak-${name}`} className="h-full min-h-0">
+    <PanelGroup direction="horizontal" onLayout={(widths) => keepWidths(name, widths)} className="h-full min-h-0">
       {columns.flatMap((column, i) => [
         ...(i === 0 ? [] : [<PanelResizeHandle key={`before ${column.id}`} aria-label={`Width of ${(column.start === undefined ? columns[i - 1]! : column).label}`} className="w-1 shrink-0 bg-deep hover:bg-line focus-visible:bg-leaf data-[resize-handle-state=drag]:bg-leaf" />]),
-        <Panel key={column.id} id={column.id} order={i} defaultSize={percent(column.start ?? room - taken)} minSize={percent(column.least)} className="min-h-0">{column.children}</Panel>,
+        <Panel key={column.id} id={column.id} order={i} defaultSize={kept?.[i] ?? percent(column.start ?? room - taken)} minSize={percent(column.least)} className="min-h-0">{column.children}</Panel>,
       ])}
     </PanelGroup>
   );
+}
+
+// The package keeps widths too, but sorts the panes by the rules of a language first, which takes as long as drawing them.
+const placeOf = (name: string) => `oak columns ${name}`;
+
+/** The widths that this browser remembers, in percent, or null. */
+function keptWidths(name: string, many: number): readonly number[] | null {
+  try {
+    const found: unknown = JSON.parse(localStorage.getItem(placeOf(name)) ?? 'null');
+    return Array.isArray(found) && found.length === many && found.every((width) => typeof width === 'number' && width > 0 && width < 100) ? (found as number[]) : null;
+  } catch {
+    return null;
+  }
+}
+
+function keepWidths(name: string, widths: readonly number[]): void {
+  try {
+    localStorage.setItem(placeOf(name), JSON.stringify(widths));
+  } catch {
+    // A full or forbidden store forgets the widths, nothing else.
+  }
 }

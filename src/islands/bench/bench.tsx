@@ -1,13 +1,12 @@
 import { startTransition, useEffect, useState } from 'react';
-import { startPictureWorker } from '../../workers/picture/start';
+import { firstWorker } from '../../workers/picture/begin';
 import { Button } from '../../ui/button';
 import { isSalvagedProject } from '../../wire/answers';
 import { call } from '../call';
 import type { Opening } from './open-project';
 import { usePart } from './use-part';
 
-// The slowest first: the picture's worker starts and the document is asked for while the rest of the Bench is still coming.
-const worker = typeof window === 'undefined' ? null : startPictureWorker();
+// The document is asked for while the rest of the Bench is still coming.
 const opener = import('./open-project');
 const desk = import('./open-bench').then((part) => part.OpenBench);
 
@@ -21,7 +20,7 @@ export default function Bench({ projectId }: { readonly projectId: string }) {
   useEffect(() => {
     let close: (() => void) | null = null;
     let gone = false;
-    void opener.then(({ openProject }) => openProject(projectId, worker!)).then((next) => {
+    void opener.then(({ openProject }) => openProject(projectId, firstWorker!)).then((next) => {
       if (next.kind === 'open') {
         if (gone) return next.editor.close();
         close = next.editor.close;

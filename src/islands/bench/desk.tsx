@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState, type ComponentType } from 'react';
 import { isMissingMedia } from '../../wire/answers';
 import { Columns } from '../../ui/columns';
 import { Split } from '../../ui/split';
@@ -25,6 +25,15 @@ const Dialogs = lazy(() => import('./dialogs').then((part) => ({ default: part.D
 const timeline = import('./timeline/timeline').then((part) => part.Timeline);
 const library = import('./library/library').then((part) => part.Library);
 const panel = import('./panel/panel').then((part) => part.Panel);
+// What stands already is left alone when the next part comes: the same element is not drawn again.
+const HEADER = <Header />;
+const MIDDLE = <><Way /><Picture /><Messages /><Trail /><Transport /></>;
+
+/** A part by itself: drawn once it is there and its turn has come, and not again because another one came. */
+function useStanding(coming: Promise<ComponentType>, turn: boolean) {
+  const Part = usePart(coming);
+  return useMemo(() => (turn && Part ? <Part /> : null), [turn, Part]);
+}
 
 /** Looks which media have no file, whenever media come or go; the server knows of them once they are saved. */
 function useMissing(editor: Editor): void {
@@ -45,7 +54,7 @@ export function Desk({ editor }: { readonly editor: Editor }) {
   const menu = useEditorState((state) => state.menu);
   const [dropping, setDropping] = useState(false);
   const stage = useStaged(5);
-  const [Timeline, Library, Panel] = [usePart(timeline), usePart(library), usePart(panel)];
+  const [below, right, left] = [useStanding(timeline, stage >= 3), useStanding(panel, stage >= 4), useStanding(library, stage >= 5)];
   useKeyboard(editor);
   useMissing(editor);
   useEffect(() => followRetiming(editor), [editor]);
@@ -59,29 +68,23 @@ export function Desk({ editor }: { readonly editor: Editor }) {
       onDragLeave={(event) => !event.currentTarget.contains(event.relatedTarget as Node | null) && setDropping(false)}
       onDrop={(event) => { if (!isFiles(event)) return; event.preventDefault(); setDropping(false); void bringMedia(editor, [...event.dataTransfer.files], { layers: true }); }}
     >
-      <Header />
+      {HEADER}
       <Split
         label="Height of the timeline" start={56} least={30} most={82}
         upper={
           <main className="h-full min-h-0">
             <Columns name="bench" columns={[
-              { id: 'library', label: 'the library', start: 200, least: 150, children: stage >= 4 && Library ? <Library /> : <div className="h-full bg-panel" /> },
+              { id: 'library', label: 'the library', start: 200, least: 150, children: left ?? <div className="h-full bg-panel" /> },
               { id: 'picture', label: 'the picture', least: 300, children: (
                 <div className="flex h-full min-h-0 min-w-0 flex-col bg-ground">
-                  {stage >= 2 && <>
-                    <Way />
-                    <Picture />
-                    <Messages />
-                    <Trail />
-                    <Transport />
-                  </>}
+                  {stage >= 2 && MIDDLE}
                 </div>
               ) },
-              { id: 'panel', label: 'the panel', start: 460, least: 260, children: <aside aria-label="Layer panel" className="h-full min-h-0 overflow-x-hidden overflow-y-auto bg-panel">{stage >= 5 && Panel && <Panel />}</aside> },
+              { id: 'panel', label: 'the panel', start: 460, least: 260, children: <aside aria-label="Layer panel" className="h-full min-h-0 overflow-x-hidden overflow-y-auto bg-panel">{right}</aside> },
             ]} />
           </main>
         }
-        lower={stage >= 3 && Timeline ? <Timeline /> : null}
+        lower={below}
       />
       {menu && <Suspense><ActionMenu /></Suspense>}
       {dialog && <Suspense><Dialogs /></Suspense>}

@@ -14,6 +14,8 @@ export async function openProject(projectId: string, worker: Worker): Promise<Op
   const nothing = { changes: [], newer: 0 };
   const [waiting, asides] = await Promise.all([outbox.waiting(projectId).catch(() => nothing), outbox.asides(projectId).catch(() => [])]);
   const editor = createEditor(projectId, answer.value.project as Project, answer.value.revision, outbox, { waiting: waiting.changes, asides }, worker);
+  // The picture is worked out while the Bench is still being put up.
+  editor.look();
   if (!outbox.keeps) editor.say('This browser keeps nothing: while the server is away, changes cannot wait here. Leave the page open until all is saved.', true);
   if (answer.value.repaired !== undefined) editor.say(answer.value.repaired, true);
   const lost = window.sessionStorage.getItem(`saved ${projectId}`);

@@ -137,7 +137,7 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
     });
     const mine = ++rest;
     idle.drop('checks');
-    later(() => mine === rest && idle.add('checks', check()), REST);
+    later(() => mine === rest && idle.add('checks', check()), Math.max(REST, SETTLING - now()));
   }
 
   function* check(): Generator<void, void> {
@@ -165,9 +165,9 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
   function show(request: number, look: Look): void {
     last = look;
     const project = document.seen();
-    if (!project || !stage.hasRoom()) return;
-    const frame = stage.evaluate(project, look);
-    if (!frame) return;
+    // What is asked before there is a canvas is worked out already: it is painted as soon as it has somewhere to go.
+    const frame = project && stage.evaluate(project, look);
+    if (!frame || !stage.hasRoom()) return;
     stage.turnTo(look.composition);
     keeper.centre(look.frame, rangeOf(look));
     if (document.pulling()) stage.paintOnce(frame);

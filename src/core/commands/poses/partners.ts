@@ -10,9 +10,10 @@ const SIDES = [['left', 'right'], ['l', 'r'], ['near', 'far'], ['links', 'rechts
 
 /** The name that a partner would have: the same, but for the word of a side. Null where no word says one. */
 function partnerName(name: string): string | null {
-  for (const [one, other] of SIDES) for (const [from, to] of [[one, other], [other, one]] as const) {
-    const word = new RegExp(`(?<![\\p{L}\\p{N}])${from}(?![\\p{L}\\p{N}])`, 'iu');
-    if (word.test(name)) return name.replace(word, to).toLowerCase();
+  const words = [...name.matchAll(/[\p{L}\p{N}]+/gu)];
+  for (const sides of SIDES) for (const [from, to] of [sides, [sides[1], sides[0]]] as const) {
+    const word = words.find(([text]) => text.toLowerCase() === from);
+    if (word) return `${name.slice(0, word.index)}${to}${name.slice(word.index + from.length)}`.toLowerCase();
   }
   return null;
 }

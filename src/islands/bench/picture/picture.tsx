@@ -9,7 +9,6 @@ import { drivenSigns } from './driven-signs';
 import { FillEnds } from './fill-ends';
 import { Ghosts, ghostsOf } from './ghosts';
 import { gripAt, gripWords, gripsOf, type Grip } from './grips';
-import { useStaged } from '../staged';
 import { motionPath } from './motion-path';
 import { PictureOverlays } from './overlays';
 import { PathPoints } from './path-points';
@@ -110,11 +109,11 @@ export function Picture() {
   const context: PressContext = { editor, place, room: space, shown: isShown ? shown.layers : [], box, toScreen, toPicture, signs };
   const pivot = box && pivotOf(context, project);
   const grips = box && pivot && tool.kind === 'choose' && !bending ? gripsOf(box, pivot, toScreen) : [];
-  const stage = useStaged(2);
-  const paths = stage > 1 && overlays.path && !playing ? (selected.length > 4 ? [] : selected).flatMap((id) => { const open = member(followed.compositions.by, composition.id)!; const layer = member(open.layers.by, id); const path = layer && motionPath(followed, open, layer); return path ? [path] : []; }) : [];
+  // The way of a layer is worked out once its picture is up.
+  const paths = shown && overlays.path && !playing ? (selected.length > 4 ? [] : selected).flatMap((id) => { const open = member(followed.compositions.by, composition.id)!; const layer = member(open.layers.by, id); const path = layer && motionPath(followed, open, layer); return path ? [path] : []; }) : [];
 
   const ghostly = useEditorState((state) => state.settings.ghosts);
-  const ghosts = ghostly.on && isShown && stage > 1 && selected.length <= 4 ? marked.flatMap((one) => { const open = member(followed.compositions.by, composition.id)!; const layer = member(open.layers.by, one.id); return layer && !layer.locked ? ghostsOf(followed, open, layer, one, shown.frame, ghostly) : []; }) : [];
+  const ghosts = ghostly.on && isShown && selected.length <= 4 ? marked.flatMap((one) => { const open = member(followed.compositions.by, composition.id)!; const layer = member(open.layers.by, one.id); return layer && !layer.locked ? ghostsOf(followed, open, layer, one, shown.frame, ghostly) : []; }) : [];
 
   const hover = (event: React.PointerEvent) => {
     if (event.buttons !== 0) return;

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { deepIdentity } from '../../../core/scene';
 import type { Project } from '../../../core/model';
-import { useEditor } from '../editor/editor-context';
+import { useEditor, useEditorState } from '../editor/editor-context';
 
 /** Counts by what a composition looks like, so that going back to what was is no new question. */
 const known = new Map<number, Uint8Array>();
@@ -16,7 +16,9 @@ export function useActivity(project: Project, sources: readonly string[]): (comp
   const editor = useEditor();
   const [last] = useState(() => new Map<string, Uint8Array>());
   const [counted, count] = useState(0);
-  const wanted = sources.map((source) => [source, deepIdentity(project, source)] as const);
+  // What a composition looks like is asked once there is a picture: an opening Bench has more urgent work.
+  const up = useEditorState((state) => state.shown !== null);
+  const wanted = (up ? sources : []).map((source) => [source, deepIdentity(project, source)] as const);
   const missing = wanted.filter(([, identity]) => !known.has(identity));
   const names = missing.map(([source, identity]) => `${source} ${identity}`).join(', ');
   useEffect(() => {
