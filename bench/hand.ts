@@ -53,7 +53,8 @@ export async function measureHand(root: string): Promise<readonly Figure[]> {
     const head = (name: string) => page.getByRole('grid', { name: 'Layers' }).getByRole('button', { name, exact: true });
     await gesture('editing names', async () => {
       for (let i = 1; i <= 4; i++) {
-        await head(`Leaf ${i}`).dblclick();
+        // A hand lifts between the presses: they are two tasks of the page.
+        await head(`Leaf ${i}`).dblclick({ delay: 40 });
         await page.keyboard.type(`Renamed ${i}`);
         await page.keyboard.press('Enter');
         await head(`Renamed ${i}`).waitFor();

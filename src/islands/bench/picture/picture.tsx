@@ -36,6 +36,7 @@ export function Picture() {
   const shown = useEditorState((state) => state.shown);
   const project = settledProject ?? seenOnPicture(editor.store.getState());
   const selected = useEditorState((state) => state.selection.layers);
+  const pathed = useDeferredValue(selected);
   const playing = useEditorState((state) => state.playing);
   const frame = useEditorState((state) => state.frame);
   const view = useEditorState((state) => state.picture);
@@ -110,7 +111,7 @@ export function Picture() {
   const pivot = box && pivotOf(context, project);
   const grips = box && pivot && tool.kind === 'choose' && !bending ? gripsOf(box, pivot, toScreen) : [];
   // The way of a layer is worked out once its picture is up.
-  const paths = shown && overlays.path && !playing ? (selected.length > 4 ? [] : selected).flatMap((id) => { const open = member(followed.compositions.by, composition.id)!; const layer = member(open.layers.by, id); const path = layer && motionPath(followed, open, layer); return path ? [path] : []; }) : [];
+  const paths = shown && overlays.path && !playing ? (pathed.length > 4 ? [] : pathed).flatMap((id) => { const open = member(followed.compositions.by, composition.id)!; const layer = member(open.layers.by, id); const path = layer && motionPath(followed, open, layer); return path ? [path] : []; }) : [];
 
   const ghostly = useEditorState((state) => state.settings.ghosts);
   const ghosts = ghostly.on && isShown && selected.length <= 4 ? marked.flatMap((one) => { const open = member(followed.compositions.by, composition.id)!; const layer = member(open.layers.by, one.id); return layer && !layer.locked ? ghostsOf(followed, open, layer, one, shown.frame, ghostly) : []; }) : [];
