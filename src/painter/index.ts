@@ -1,5 +1,5 @@
 export { paint, type PaintOptions } from './paint';
-export { createSheetPool } from './sheet-pool';
+export { bytesOf, createSheetPool } from './sheet-pool';
 export { layPart } from './lent-sheets';
 export { createPictureMemory, type PictureMemory } from './picture-memory';
 export type { PaintHost, Picture, Surface } from './surface';

@@ -1,9 +1,12 @@
-import { createSheetPool } from './sheet-pool';
-import type { Picture, Sheet, Surface } from './surface';
+import { bytesOf, createSheetPool } from './sheet-pool';
+import type { PaintHost, Picture, Sheet, Surface } from './surface';
 
 /** A canvas that was lent: its upper left is the borrower's picture, what lies beyond belongs to nobody. */
 class Lent implements Picture {
-  constructor(readonly canvas: Picture, readonly surface: Surface, readonly width: number, readonly height: number) {}
+  readonly bytes: number;
+  constructor(readonly canvas: Picture, readonly surface: Surface, readonly width: number, readonly height: number) {
+    this.bytes = bytesOf(canvas);
+  }
 }
 
 /** The size of a canvas for a sheet of some size, in pixels. */
@@ -46,21 +49,26 @@ export function layPart(surface: Surface, picture: Picture, from: readonly [numb
   surface.drawImage((picture instanceof Lent ? picture.canvas : picture) as never, ...from, ...to);
 }
 
-/** Up to here canvases are of sizes that many share, in pixels. */
-const SMALL = 256;
+/** Sizes of canvases that many sheets share, in pixels each way. */
+const SHARED = [64, 256];
+/** So many of each a picture with effects, masks and clips asks for at once. */
+const AT_ONCE = 3;
 
 /**
- * Sizes that many share: what moves asks for a small sheet of almost the same size in every frame, and a new canvas costs a
- * round through the whole browser. One that was given back serves all sizes near its own. Large ones, of which there are
- * few, stay exact.
+ * The size of a canvas for a sheet: a small one lies on one of few sizes, so that those that were given back serve whatever
+ * is asked for next. What moves asks for another size in every frame, and in a worker the first stroke on a new canvas waits
+ * for the page. Large ones, of which there are few, stay exact.
  */
 export function sharedSize(width: number, height: number): readonly [width: number, height: number] {
-  return width <= SMALL && height <= SMALL ? [roomy(width), roomy(height)] : [width, height];
+  const size = SHARED.find((one) => width <= one && height <= one);
+  return size === undefined ? [width, height] : [size, size];
 }
 
-/** The next of 16, 24, 32, 48, 64, 96 … */
-function roomy(pixels: number): number {
-  if (pixels <= 16) return 16;
-  const whole = 2 ** Math.ceil(Math.log2(pixels));
-  return pixels <= whole * 0.75 ? whole * 0.75 : whole;
+/** Makes canvases of the shared sizes, and strokes each once, before anything is waited for. */
+export function makeReady({ sheet, giveBack }: Pick<PaintHost, 'sheet' | 'giveBack'>): void {
+  const sheets = SHARED.flatMap((size) => Array.from({ length: AT_ONCE }, () => sheet(size, size)));
+  for (const { surface, picture } of sheets) {
+    surface.fillRect(0, 0, 1, 1);
+    giveBack(picture);
+  }
 }

@@ -79,9 +79,9 @@ function placeGroup(group: Group, surface: Surface, outer: Matrix, alpha: number
   if (plain && !remembers) return isInSight(group, matrix, job) ? paintGroup(group, surface, matrix, opacity, job) : undefined;
   const box = boxOf(group, matrix, job);
   if (!box) return;
-  const key = remembers ? memoryKey(group.picture!, matrix, box) : null;
+  const key = remembers && !isTiny(group, box) ? memoryKey(group.picture!, matrix, box) : null;
   const known = key === null ? null : job.memory!.get(key);
-  if (!known && plain && !job.memory!.askedBefore(key!)) return paintGroup(group, surface, matrix, opacity, job);
+  if (!known && plain && (key === null || !job.memory!.askedBefore(key))) return paintGroup(group, surface, matrix, opacity, job);
   const picture = known ?? (finished ? finishedSheet(group, outer, matrix, box, job) : paintSheet(group, matrix, box, job)).picture;
   surface.setTransform(1, 0, 0, 1, 0, 0);
   surface.globalAlpha = opacity;
@@ -242,6 +242,13 @@ function deviceReach(effects: readonly Effect[], [a, b, c, d]: Matrix): number {
 function isInSight({ frame }: Group, matrix: Matrix, { width, height }: Job): boolean {
   return frame === null || deviceBox([0, 0, ...frame], matrix, [width, height], 0) !== null;
 }
+
+/** Some marks on a few pixels are painted as fast as they are laid on: a canvas of their own is not worth it. */
+function isTiny({ items }: Group, { width, height }: Box): boolean {
+  return width <= TINY && height <= TINY && items.length <= FEW_MARKS;
+}
+const TINY = 16;
+const FEW_MARKS = 8;
 
 /** Pictures may move by whole pixels and stay themselves; anything else is another picture. */
 function memoryKey(picture: string, [a, b, c, d, e, f]: Matrix, { left, top, width, height }: Box): string {

@@ -68,10 +68,10 @@ describe('painting', () => {
 });
 
 describe('the memory of pictures', () => {
-  const frame = () => painted([{ id: 'n', name: 'N', kind: 'nest', source: 'inner', channels: { opacity: { value: 40 } } }, shape({ fill: red }), shape({ id: 'u', fill: { channels: { colour: { value: [0, 0, 1, 1] } } } })], { background: '#224466' });
+  const frame = (scale: number, x = 0) => painted([{ id: 'n', name: 'N', kind: 'nest', source: 'inner', channels: { opacity: { value: 40 }, x: { value: x }, scaleX: { value: scale }, scaleY: { value: scale } } }, shape({ fill: red }), shape({ id: 'u', fill: { channels: { colour: { value: [0, 0, 1, 1] } } } })], { background: '#224466' });
   test('changes no pixel by more than a rounding, however often it is asked', () => {
     const memory = createPictureMemory(() => 1e6, () => undefined);
-    const evaluated = frame();
+    const evaluated = frame(400, -20);
     const plain = paintToCanvas(evaluated, host).getContext('2d').getImageData(0, 0, 20, 20).data;
     for (let round = 0; round < 4; round++) {
       const canvas = createCanvas(20, 20);
@@ -80,6 +80,12 @@ describe('the memory of pictures', () => {
       expect(Math.max(...[...data].map((value, i) => Math.abs(value - plain[i]!)))).toBeLessThanOrEqual(1);
     }
     expect(memory.bytes()).toBeGreaterThan(0);
+  });
+  test('has nothing of a few marks on a few pixels: they are painted as fast as they are laid on', () => {
+    const memory = createPictureMemory(() => 1e6, () => undefined);
+    const { root, background } = frame(100);
+    for (let round = 0; round < 4; round++) paint(root, createCanvas(20, 20).getContext('2d') as unknown as Surface, host, { view: [1, 0, 0, 1, 0, 0], width: 20, height: 20, background, memory });
+    expect(memory.bytes()).toBe(0);
   });
   test('keeps under its cap, and lets the oldest go first', () => {
     const gone: unknown[] = [];

@@ -1,3 +1,4 @@
+import { bytesOf } from './sheet-pool';
 import type { Picture } from './surface';
 
 /** Pictures by key with a cap on their bytes: the ones used longest ago go first. */
@@ -20,10 +21,9 @@ export function createPictureMemory(capBytes: () => number, letGo: (picture: Pic
   const kept = new Map<string, Picture>();
   const asked = new Set<string>();
   let bytes = 0;
-  const size = (picture: Picture) => picture.width * picture.height * 4;
   const drop = (key: string, picture: Picture) => {
     kept.delete(key);
-    bytes -= size(picture);
+    bytes -= bytesOf(picture);
     letGo(picture);
   };
   const fit = (newest: Picture | null) => {
@@ -44,7 +44,7 @@ export function createPictureMemory(capBytes: () => number, letGo: (picture: Pic
       const before = kept.get(key);
       if (before) drop(key, before);
       kept.set(key, picture);
-      bytes += size(picture);
+      bytes += bytesOf(picture);
       fit(picture);
     },
     fit: () => fit(null),

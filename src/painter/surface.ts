@@ -36,7 +36,7 @@ export type Surface = {
 export type Gradient = { addColorStop(offset: number, colour: string): void };
 
 /** Something that `drawImage` takes; only the host knows what it is. */
-export type Picture = { readonly width: number; readonly height: number };
+export type Picture = { readonly width: number; readonly height: number; /** What it takes, where that is not what its size says. */ readonly bytes?: number };
 
 /** A canvas that was lent, and its context. */
 export type Sheet = { readonly picture: Picture; readonly surface: Surface };

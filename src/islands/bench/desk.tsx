@@ -68,7 +68,7 @@ export function Desk({ editor }: { readonly editor: Editor }) {
       onDragLeave={(event) => !event.currentTarget.contains(event.relatedTarget as Node | null) && setDropping(false)}
       onDrop={(event) => { if (!isFiles(event)) return; event.preventDefault(); setDropping(false); void bringMedia(editor, [...event.dataTransfer.files], { layers: true }); }}
     >
-      {HEADER}
+      {stage >= 2 ? HEADER : <div className="h-11" />}
       <Split
         label="Height of the timeline" start={56} least={30} most={82}
         upper={
@@ -77,7 +77,7 @@ export function Desk({ editor }: { readonly editor: Editor }) {
               { id: 'library', label: 'the library', start: 200, least: 150, children: left ?? <div className="h-full bg-panel" /> },
               { id: 'picture', label: 'the picture', least: 300, children: (
                 <div className="flex h-full min-h-0 min-w-0 flex-col bg-ground">
-                  {stage >= 2 && MIDDLE}
+                  {MIDDLE}
                 </div>
               ) },
               { id: 'panel', label: 'the panel', start: 460, least: 260, children: <aside aria-label="Layer panel" className="h-full min-h-0 overflow-x-hidden overflow-y-auto bg-panel">{right}</aside> },

@@ -1,10 +1,12 @@
-import { lendSheets, sharedSize } from '../lent-sheets';
+import { lendSheets, makeReady, sharedSize } from '../lent-sheets';
 import { rememberPaths } from '../trace-outline';
 import type { PaintHost, Surface } from '../surface';
 
 /** A browser worker's canvases as a host for the painter. */
 export function createBrowserHost(image: PaintHost['image']): PaintHost {
-  return { path: rememberPaths(() => new Path2D()), image, ...lendSheets((width, height) => new OffscreenCanvas(width, height), surfaceOf, sharedSize) };
+  const sheets = lendSheets((width, height) => new OffscreenCanvas(width, height), surfaceOf, sharedSize);
+  makeReady(sheets);
+  return { path: rememberPaths(() => new Path2D()), image, ...sheets };
 }
 
 export function surfaceOf(canvas: OffscreenCanvas): Surface {

@@ -1,4 +1,4 @@
-import type { Picture } from '../../painter';
+import { bytesOf, type Picture } from '../../painter';
 
 /** Whole frames of the composition in view, painted and remembered: what the playhead needs next first, under a cap. */
 export type FrameKeeper = {
@@ -27,7 +27,6 @@ export function createFrameKeeper(capBytes: () => number, letGo: (picture: Pictu
   let bytes = 0;
   let near = 0;
   let range: readonly [number, number] = [0, Infinity];
-  const size = (picture: Picture) => picture.width * picture.height * 4;
   /** How long until a frame is wanted, going round in the range; frames outside it are wanted last. */
   const wait = (frame: number): number => {
     const [from, to] = range;
@@ -48,16 +47,16 @@ export function createFrameKeeper(capBytes: () => number, letGo: (picture: Pictu
       const before = kept.get(frame);
       if (before === picture) return;
       if (before) {
-        bytes -= size(before);
+        bytes -= bytesOf(before);
         letGo(before);
       }
       kept.set(frame, picture);
-      bytes += size(picture);
+      bytes += bytesOf(picture);
       while (bytes > capBytes() && kept.size > 1) {
         const last = [...kept.keys()].reduce((a, b) => (wait(b) > wait(a) ? b : a));
         const old = kept.get(last)!;
         kept.delete(last);
-        bytes -= size(old);
+        bytes -= bytesOf(old);
         letGo(old);
       }
     },
@@ -65,7 +64,7 @@ export function createFrameKeeper(capBytes: () => number, letGo: (picture: Pictu
       for (const [frame, picture] of kept) {
         if (!isOther(frame)) continue;
         kept.delete(frame);
-        bytes -= size(picture);
+        bytes -= bytesOf(picture);
         letGo(picture);
       }
     },
