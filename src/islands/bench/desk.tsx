@@ -55,6 +55,7 @@ export function Desk({ editor }: { readonly editor: Editor }) {
   const [dropping, setDropping] = useState(false);
   const stage = useStaged(5);
   const [below, right, left] = [useStanding(timeline, stage >= 3), useStanding(panel, stage >= 4), useStanding(library, stage >= 5)];
+  useEffect(() => { if (left) editor.set({ stands: true }); }, [editor, left]);
   useKeyboard(editor);
   useMissing(editor);
   useEffect(() => followRetiming(editor), [editor]);

@@ -145,6 +145,8 @@ export type EditorState = {
   readonly missing: ReadonlySet<string>;
   readonly problems: readonly Problem[];
   /** Where the layers were in the picture that is on screen; `count` says how many were put up before it. */
+  /** Whether the Bench is put up: what is seldom looked at first waits for it. */
+  readonly stands: boolean;
   readonly shown: { /** Since when, in ms since the epoch. */ readonly at: number; readonly composition: string; readonly frame: number; readonly layers: readonly ShownLayer[]; readonly tooMuch: boolean; readonly count: number } | null;
   readonly ready: { readonly composition: string; readonly frames: Uint8Array } | null;
   readonly played: PlayLog | null;

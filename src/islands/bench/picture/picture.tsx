@@ -110,8 +110,8 @@ export function Picture() {
   const context: PressContext = { editor, place, room: space, shown: isShown ? shown.layers : [], box, toScreen, toPicture, signs };
   const pivot = box && pivotOf(context, project);
   const grips = box && pivot && tool.kind === 'choose' && !bending ? gripsOf(box, pivot, toScreen) : [];
-  // The way of a layer is worked out once its picture is up.
-  const paths = shown && overlays.path && !playing ? (pathed.length > 4 ? [] : pathed).flatMap((id) => { const open = member(followed.compositions.by, composition.id)!; const layer = member(open.layers.by, id); const path = layer && motionPath(followed, open, layer); return path ? [path] : []; }) : [];
+  const stands = useEditorState((state) => state.stands);
+  const paths = stands && overlays.path && !playing ? (pathed.length > 4 ? [] : pathed).flatMap((id) => { const open = member(followed.compositions.by, composition.id)!; const layer = member(open.layers.by, id); const path = layer && motionPath(followed, open, layer); return path ? [path] : []; }) : [];
 
   const ghostly = useEditorState((state) => state.settings.ghosts);
   const ghosts = ghostly.on && isShown && selected.length <= 4 ? marked.flatMap((one) => { const open = member(followed.compositions.by, composition.id)!; const layer = member(open.layers.by, one.id); return layer && !layer.locked ? ghostsOf(followed, open, layer, one, shown.frame, ghostly) : []; }) : [];

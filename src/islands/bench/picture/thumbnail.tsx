@@ -6,9 +6,10 @@ import { useEditor, useEditorState } from '../editor/editor-context';
 export function Thumbnail({ composition, frame, width, height }: { readonly composition: string; readonly frame: number; readonly width: number; readonly height: number }) {
   const editor = useEditor();
   const canvas = useRef<HTMLCanvasElement>(null);
-  // The identity changes when anything in the composition does, however deep.
-  const identity = useEditorState((state) => deepIdentity(state.project, composition));
+  // The identity changes when anything in the composition does, however deep. An opening Bench has more urgent work than small pictures.
+  const identity = useEditorState((state) => (state.stands ? deepIdentity(state.project, composition) : null));
   useEffect(() => {
+    if (identity === null) return;
     let stale = false;
     // Edits come in bursts; small pictures may wait for their end.
     const timer = setTimeout(() => {

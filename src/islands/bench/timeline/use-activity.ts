@@ -16,9 +16,9 @@ export function useActivity(project: Project, sources: readonly string[]): (comp
   const editor = useEditor();
   const [last] = useState(() => new Map<string, Uint8Array>());
   const [counted, count] = useState(0);
-  // What a composition looks like is asked once there is a picture: an opening Bench has more urgent work.
-  const up = useEditorState((state) => state.shown !== null);
-  const wanted = (up ? sources : []).map((source) => [source, deepIdentity(project, source)] as const);
+  // An opening Bench has more urgent work than what compositions look like.
+  const stands = useEditorState((state) => state.stands);
+  const wanted = (stands ? sources : []).map((source) => [source, deepIdentity(project, source)] as const);
   const missing = wanted.filter(([, identity]) => !known.has(identity));
   const names = missing.map(([source, identity]) => `${source} ${identity}`).join(', ');
   useEffect(() => {
