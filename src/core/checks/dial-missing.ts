@@ -7,7 +7,7 @@ export const dialMissing = defineCheck({
   about: 'Nests that are given a dial which their source does not have, or of another kind.',
   find: layerByLayer((project, composition, layer) => {
     const source = layer.kind === 'nest' ? compositionOf(project, layer.source) : null;
-    if (layer.kind !== 'nest' || !source) return [];
+    if (layer.kind !== 'nest' || !source || Object.keys(layer.dials).length === 0) return [];
     const offered = new Map<string, string>(inOrder(source.layers).flatMap((one) => (one.kind === 'dials' ? inOrder(one.dials).filter((dial) => dial.public).map((dial) => [`${one.id}/${dial.id}`, dial.name] as const) : [])));
     const tracks = new Map(tracksOf(project, layer).map((track) => [track.address, track]));
     return Object.entries(layer.dials as unknown as Readonly<Record<string, Channel>>).flatMap(([address, channel]) => {
