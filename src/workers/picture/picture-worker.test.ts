@@ -15,7 +15,7 @@ function surfaceThatCounts(): Surface & { painted: number } {
 }
 
 /** The worker and its client over a pair of ports; its timers run when they are told to. */
-function opened() {
+function opened({ since = 2000, load = () => Promise.resolve(false) }: { readonly since?: number; readonly load?: () => Promise<boolean> } = {}) {
   const timers: (() => void)[] = [];
   const shown: Shown[] = [];
   const ready: Uint8Array[] = [];
@@ -23,7 +23,7 @@ function opened() {
   const died: boolean[] = [];
   let asked = 0;
   let frames = 0;
-  let clock = 2000;
+  let clock = since;
   const pairs: ReturnType<typeof pairOfPorts>[] = [];
   const host: PaintHost = { path: (outline) => outline, image: () => null, giveBack: () => undefined, sheet(width, height) {
     // Frames are as large as the canvas.
@@ -34,7 +34,7 @@ function opened() {
     const pair = pairOfPorts();
     pairs.push(pair);
     runPictureWorker(pair.worker, {
-      surroundings: { host, faces: () => () => null, load: () => Promise.resolve(false), lookAgain: () => undefined },
+      surroundings: { host, faces: () => () => null, load, lookAgain: () => undefined },
       surfaceOf: surfaceThatCounts, small: () => ({ surface: surfaceThatCounts(), bitmap: () => ({ width: 3, height: 2 }) as ImageBitmap }), probe: { inPath: () => true, inStroke: () => false },
       now: () => clock, clock: () => clock, soon: (run) => queueMicrotask(run), later: (run) => void timers.push(run),
     });
@@ -46,6 +46,7 @@ function opened() {
   const settle = () => new Promise((resolve) => setImmediate(resolve));
   return {
     client, shown, ready, problems, died, asked: () => asked, frames: () => frames, pairs, settle,
+    waits: (ms: number) => void (clock += ms),
     /** Lets timers run until nothing is left to do. */
     async idle() {
       for (let i = 0; i < 400; i++) {
@@ -76,6 +77,28 @@ beforeEach(async () => {
   await bench.idle();
 });
 const lastReady = () => [...bench.ready.at(-1)!].flatMap((one, i) => (one ? [i] : []));
+
+test('the first picture waits for its faces, but not without end; later ones do not', async () => {
+  for (const comes of [true, false]) {
+    let came: (news: boolean) => void = () => undefined;
+    const { client, shown, settle, idle, waits } = opened({ since: 0, load: () => new Promise((done) => { came = done; }) });
+    client.attach(canvas);
+    client.sendProject(film, 1);
+    client.setSize(100, 50, [1, 0, 0, 1, 0, 0]);
+    client.show({ composition: 'main', frame: 3 });
+    await settle();
+    await settle();
+    expect(shown).toEqual([]);
+    if (comes) came(true);
+    else waits(1000);
+    await idle();
+    expect(shown.map(({ frame }) => frame)).toContain(3);
+    client.sendPatches([], 2);
+    client.show({ composition: 'main', frame: 4 });
+    await idle();
+    expect(shown.at(-1)!.frame).toBe(4);
+  }
+});
 
 describe('the picture’s worker', () => {
   test('shows a frame, and gets all others ready', () => {

@@ -34,6 +34,8 @@ const AHEAD = 45;
 const READY_EVERY = 300;
 /** So long after it began the worker leaves the machine to the page, which is still putting its parts up. In milliseconds. */
 const SETTLING = 1000;
+/** The first picture waits for its faces and pictures, but no longer than this after the worker began. In milliseconds. */
+const PATIENCE = 1000;
 const NONE = new Uint8Array(0);
 /** Checks start after so much rest. */
 const REST = 200;
@@ -55,6 +57,7 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
   let counts = 0;
   /** Ends when what the newest project needs is here: small pictures wait for it, since nobody paints them again. */
   let loaded: Promise<void> = Promise.resolve();
+  let isLoaded = false;
   const idle = createIdle({ isBusy: () => wanted !== null || stopPlaying !== null || document.pulling(), later, now });
   /** An answer that is worked out between frames; called off, or without a project, there is `none`. */
   const counted = <T>(signal: AbortSignal, none: T, steps: (project: Project) => Generator<void, T>) => new Promise<T>((resolve) => {
@@ -131,9 +134,10 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
     if (project !== before) stage.edited(before, project);
     if (last) again();
     loaded = surroundings.load(project).then((news) => {
-      if (!news) return;
-      stage.forget();
-      again();
+      const isFirst = !isLoaded;
+      isLoaded = true;
+      if (news) stage.forget();
+      if (news || isFirst) again();
     });
     const mine = ++rest;
     idle.drop('checks');
@@ -168,6 +172,8 @@ export function runPictureWorker(port: Port, tools: PictureTools): void {
     // What is asked before there is a canvas is worked out already: it is painted as soon as it has somewhere to go.
     const frame = project && stage.evaluate(project, look);
     if (!frame || !stage.hasRoom()) return;
+    // A first picture without its words would only be seen to change.
+    if (!isLoaded && !stage.hasPainted() && now() < PATIENCE) return later(again, PATIENCE - now());
     stage.turnTo(look.composition);
     keeper.centre(look.frame, rangeOf(look));
     if (document.pulling()) stage.paintOnce(frame);

@@ -19,6 +19,8 @@ export type Stage = {
   /** Bytes of pictures in all from now on. */
   readonly limit: (bytes: number) => void;
   readonly hasRoom: () => boolean;
+  /** Whether there is a picture of this size on the canvas. */
+  readonly hasPainted: () => boolean;
   /** Frames of this composition are the ones that are remembered from now on. */
   readonly turnTo: (composition: string) => void;
   /** The document became another: frames in which that shows are let go of. */
@@ -95,6 +97,7 @@ export function createStage(surroundings: WorkerSurroundings): Stage {
       memory.fit();
     },
     hasRoom: () => surface !== null && size[0] > 0,
+    hasPainted: () => isSized,
     turnTo(next) {
       composition = next;
       settle();
