@@ -6,7 +6,7 @@ import path from 'node:path';
  * The parts of the Bench that stand as soon as it opens; windows that are asked for come later. The page's own script is first:
  * it starts the picture's worker, and scripts are read in the order in which they come.
  */
-const BENCH = ['_id_.astro_astro_type_script_index_0_lang', 'client', 'bench', 'open-project', 'open-bench', 'timeline', 'library', 'panel'];
+export const BENCH = ['_id_.astro_astro_type_script_index_0_lang', 'client', 'bench', 'open-project', 'open-bench', 'timeline', 'library', 'panel'];
 
 /** The files of some parts with everything that they import at once, each before what needs it. Parts that the manifest does not know are left out. */
 export function filesOf(manifest, names) {

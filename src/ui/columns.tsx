@@ -1,5 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import { Panel, PanelGroup, PanelResizeHandle } from 'react-resizable-panels';
+import { keepWidths, keptWidths } from './kept-widths';
 
 type Column = { readonly id: string; readonly label: string; readonly children: ReactNode; /** Pixels at first; the one without takes what is left. */ readonly start?: number; /** Pixels that it keeps at least. */ readonly least: number };
 
@@ -17,25 +18,4 @@ export function Columns({ name, columns }: { readonly name: string; readonly col
       ])}
     </PanelGroup>
   );
-}
-
-// The package keeps widths too, but sorts the panes by the rules of a language first, which takes as long as drawing them.
-const placeOf = (name: string) => `oak columns ${name}`;
-
-/** The widths that this browser remembers, in percent, or null. */
-function keptWidths(name: string, many: number): readonly number[] | null {
-  try {
-    const found: unknown = JSON.parse(localStorage.getItem(placeOf(name)) ?? 'null');
-    return Array.isArray(found) && found.length === many && found.every((width) => typeof width === 'number' && width > 0 && width < 100) ? (found as number[]) : null;
-  } catch {
-    return null;
-  }
-}
-
-function keepWidths(name: string, widths: readonly number[]): void {
-  try {
-    localStorage.setItem(placeOf(name), JSON.stringify(widths));
-  } catch {
-    // A full or forbidden store forgets the widths, nothing else.
-  }
 }

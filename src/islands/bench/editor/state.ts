@@ -144,9 +144,9 @@ export type EditorState = {
   /** Assets whose files are not in the data folder. */
   readonly missing: ReadonlySet<string>;
   readonly problems: readonly Problem[];
-  /** Where the layers were in the picture that is on screen; `count` says how many were put up before it. */
   /** Whether the Bench is put up: what is seldom looked at first waits for it. */
   readonly stands: boolean;
+  /** Where the layers were in the picture that is on screen; `count` says how many were put up before it. */
   readonly shown: { /** Since when, in ms since the epoch. */ readonly at: number; readonly composition: string; readonly frame: number; readonly layers: readonly ShownLayer[]; readonly tooMuch: boolean; readonly count: number } | null;
   readonly ready: { readonly composition: string; readonly frames: Uint8Array } | null;
   readonly played: PlayLog | null;
