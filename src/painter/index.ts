@@ -1,6 +1,6 @@
 export { paint, type PaintOptions } from './paint';
 export { bytesOf, createSheetPool } from './sheet-pool';
-export { layPart } from './lent-sheets';
+export { layPart, layPicture } from './lent-sheets';
 export { createPictureMemory, type PictureMemory } from './picture-memory';
 export type { PaintHost, Picture, Surface } from './surface';
 export { traceOutline } from './trace-outline';

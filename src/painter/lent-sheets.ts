@@ -41,13 +41,18 @@ export function lendSheets<Canvas extends Picture>(make: (width: number, height:
 /** Lays a picture on a surface, its upper left at a point. */
 export function layPicture(surface: Surface, picture: Picture, x: number, y: number): void {
   const { width, height } = picture;
-  layPart(surface, picture, [0, 0, width, height], [x, y, width, height]);
+  const canvas = canvasOf(picture);
+  // A whole canvas by the short way: by the other one a browser's filters round otherwise.
+  if (canvas.width === width && canvas.height === height) surface.drawImage(canvas as never, x, y);
+  else layPart(surface, picture, [0, 0, width, height], [x, y, width, height]);
 }
 
 /** Lays a part of a picture on a surface, stretched to another; both as left, top, width and height. */
 export function layPart(surface: Surface, picture: Picture, from: readonly [number, number, number, number], to: readonly [number, number, number, number]): void {
-  surface.drawImage((picture instanceof Lent ? picture.canvas : picture) as never, ...from, ...to);
+  surface.drawImage(canvasOf(picture) as never, ...from, ...to);
 }
+
+const canvasOf = (picture: Picture): Picture => (picture instanceof Lent ? picture.canvas : picture);
 
 /** Sizes of canvases that many sheets share, in pixels each way. */
 const SHARED = [64, 256];

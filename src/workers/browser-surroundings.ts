@@ -1,10 +1,10 @@
 import { createBrowserHost, loadBrowserFaces } from '../painter/browser';
-import type { Picture } from '../painter';
+import type { PaintHost, Picture } from '../painter';
 import { createSurroundings, type WorkerSurroundings } from './worker-surroundings';
 
 /** Surroundings of a browser's worker: shipped faces by address, pictures from the server. */
-export function createWorkerSurroundings(): WorkerSurroundings {
-  return createSurroundings({ createHost: createBrowserHost, loadFaces: loadBrowserFaces, loadImage: fetchImage });
+export function createWorkerSurroundings(createHost: (image: PaintHost['image']) => PaintHost = createBrowserHost): WorkerSurroundings {
+  return createSurroundings({ createHost, loadFaces: loadBrowserFaces, loadImage: fetchImage });
 }
 
 async function fetchImage(file: string): Promise<Picture | null> {

@@ -1,2 +1,2 @@
-export { createBrowserHost, surfaceOf } from './browser-host';
+export { createBrowserHost, createReadyHost, surfaceOf } from './browser-host';
 export { loadBrowserFaces } from './browser-faces';

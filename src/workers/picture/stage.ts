@@ -2,7 +2,7 @@ import type { Matrix } from '../../core/display';
 import { evaluateFrame, type EvaluatedFrame } from '../../core/evaluate';
 import { member, type Project } from '../../core/model';
 import { affectedBy } from '../../core/scene';
-import { createPictureMemory, layPart, paint, type Picture, type Surface } from '../../painter';
+import { createPictureMemory, layPart, layPicture, paint, type Picture, type Surface } from '../../painter';
 import type { WorkerSurroundings } from '../worker-surroundings';
 import { createFrameKeeper, type FrameKeeper } from './frame-keeper';
 import type { Look } from './protocol';
@@ -139,7 +139,8 @@ export function createStage(surroundings: WorkerSurroundings): Stage {
       surface.setTransform(1, 0, 0, 1, 0, 0);
       surface.globalAlpha = 1;
       surface.globalCompositeOperation = 'copy';
-      layPart(surface, picture, [0, 0, picture.width, picture.height], [0, 0, ...size]);
+      if (picture.width === size[0]) layPicture(surface, picture, 0, 0);
+      else layPart(surface, picture, [0, 0, picture.width, picture.height], [0, 0, ...size]);
       surface.globalCompositeOperation = 'source-over';
     },
     coarsen(times) {

@@ -1,4 +1,4 @@
-import { surfaceOf } from '../../painter/browser';
+import { createReadyHost, surfaceOf } from '../../painter/browser';
 import { createWorkerSurroundings } from '../browser-surroundings';
 import { runPictureWorker } from './picture-worker';
 
@@ -9,7 +9,7 @@ turn.port1.onmessage = () => turns.shift()?.();
 const probe = new OffscreenCanvas(1, 1).getContext('2d')!;
 
 runPictureWorker(self as never, {
-  surroundings: createWorkerSurroundings(),
+  surroundings: createWorkerSurroundings(createReadyHost),
   surfaceOf,
   small(width, height) {
     const canvas = new OffscreenCanvas(width, height);
