@@ -1,7 +1,7 @@
 import { boxThrough, joinedBoxes, multiply, plainGroup, type Bounds, type Clip, type Colour, type Group, type Item, type Matrix, type Wash } from '../display';
 import type { FaceLookup } from '../lettering';
 import { inOrder, isDrawn, member, type Composition, type Layer, type LayerOf, type Project } from '../model';
-import { asDrawn, assetOf, clipTargetOf, compositionOf, copySteps, deepIdentity, drawnLayer, drawnLayers, inPlace, isShownAt, keyTimeOf, matrixOf, placeInside, placeNow, placeOfCopy, readColour, ringSuffix, sourceOf, sourceTimeAt, UNTOUCHED, type DrawnLayer } from '../scene';
+import { asDrawn, assetOf, clipTargetOf, compositionOf, contentAt, copySteps, deepIdentity, drawnLayer, drawnLayers, inPlace, isShownAt, keyTimeOf, matrixOf, opacityAt, paintedAt, placeInside, placeNow, placeOfCopy, readColour, ringSuffix, seenAt, sourceOf, sourceTimeAt, UNTOUCHED, type DrawnLayer, type Seen } from '../scene';
 import { dust, type Frames } from '../time';
 import { nestsAbove, nestsOf } from './remembered-nests';
 
@@ -32,7 +32,7 @@ export type EvaluatedFrame = {
 const BUDGET = 200_000;
 
 /** What a frame is worked out in, bound once: the document, the faces, and how many layers may still come. */
-type Around = { readonly project: Project; readonly faces: FaceLookup; left: number };
+type Around = { readonly project: Project; readonly faces: FaceLookup; left: number; readonly seen: Seen };
 
 /** A composition at one of its frames, and the compositions that it is shown by. */
 type Here = { readonly host: Composition; readonly frame: Frames; readonly above: ReadonlySet<string>; /** Copies that are being worked out: none repeats itself. */ readonly repeating?: readonly string[]; readonly matrices: Map<string, Matrix>; readonly forms: Map<Layer, Drawn> };
@@ -41,21 +41,26 @@ type Here = { readonly host: Composition; readonly frame: Frames; readonly above
 export function evaluateFrame(project: Project, id: string, frame: Frames, { faces, purpose }: Surroundings): EvaluatedFrame | null {
   const host = compositionOf(project, id);
   if (!host) return null;
-  const around: Around = { project, faces, left: BUDGET };
+  // A fraction from the start: its room is not changed later.
+  const around: Around = { project, faces, left: BUDGET, seen: { opacity: 0.5, between: false } };
   const here: Here = { host, frame, above: nestsAbove(null, id), matrices: new Map(), forms: new Map() };
   const layers = drawnLayers(host);
   const soloed = purpose === 'bench' && inOrder(host.layers).some((layer) => layer.solo);
   const shown: ShownLayer[] = [];
-  const items: Item[] = [];
-  const drawn: string[] = [];
+  const items = new Array<Item>(layers.length);
+  const drawn = new Array<string>(layers.length);
+  let count = 0;
   for (const one of layers) {
-    const { item, bounds, matrix } = drawLayer(around, here, one);
-    if (purpose === 'bench') shown.push({ id: one.id, matrix, bounds });
     const hidden = !one.visible || (soloed && !one.solo) || (one.guide && purpose === 'output');
-    if (hidden || !item || standsElsewhere(one)) continue;
-    items.push(item);
-    drawn.push(one.id);
+    // Handles ask for what is hidden too.
+    const all = purpose === 'bench' ? drawLayer(around, here, one) : null;
+    if (all) shown.push({ id: one.id, matrix: all.matrix, bounds: all.bounds });
+    const item = hidden ? null : all ? all.item : itemOf(around, here, one);
+    if (!item || standsElsewhere(one)) continue;
+    items[count] = item;
+    drawn[count++] = one.id;
   }
+  items.length = drawn.length = count;
   const { width, height, background } = host;
   return {
     width, height, background: background === null ? null : readColour(background),
@@ -76,7 +81,7 @@ function drawLayer(around: Around, here: Here, given: DrawnLayer): Drawn {
   const { items, bounds, nest = null } = contentOf(around, here, one, x);
   const wash = one.kind === 'wash';
   if ((items.length === 0 && !wash) || !isShownAt(one, here.frame)) return { item: null, bounds, matrix };
-  const opacity = prepared.opacity(x);
+  const opacity = opacityAt(prepared, x);
   if (opacity === 0) return { item: null, bounds, matrix };
   const { mask, effects } = prepared.finish === null ? UNTOUCHED : prepared.finish(x);
   const clip = one.clipped ? clipOf(around, here, one.layer) : null;
@@ -91,6 +96,30 @@ function drawLayer(around: Around, here: Here, given: DrawnLayer): Drawn {
       : { kind: 'group', matrix, items, opacity, blend: one.blend, frame: nest?.frame ?? null, isolated: nest !== null, picture: nest?.picture ?? null, mask, effects, clip };
   }
   return { item: one.washes.length === 0 ? prepared.last : washed(around, here, one, prepared.last!), bounds, matrix };
+}
+
+/** What a layer paints. */
+function itemOf(around: Around, here: Here, one: DrawnLayer): Group | Wash | null {
+  return one.simple ? simpleItem(around, here.frame, one) : drawLayer(around, here, one).item;
+}
+
+/**
+ * What is painted of a layer of which nothing is asked but its own keys, as `drawLayer` gives it: most are so. What is
+ * on its way is another object every frame, and is soonest gone if nothing holds it; what rests is kept.
+ */
+function simpleItem(around: Around, frame: Frames, one: DrawnLayer): Group | null {
+  if (around.left-- <= 0 || !isShownAt(one, frame)) return null;
+  const { prepared, blend } = one;
+  const x = dust(frame - one.start!);
+  const items = paintedAt(prepared, x, around.faces);
+  const matrix = items === null ? null : seenAt(prepared, x, around.seen);
+  if (items === null || matrix === null) return null;
+  const { opacity, between } = around.seen;
+  const last = between ? null : prepared.last;
+  if (last !== null && last.kind === 'group' && last.items === items && last.clip === null && last.opacity === opacity && sameNumbers(last.matrix, matrix)) return last;
+  const item: Group = { kind: 'group', matrix, items, opacity, blend, frame: null, isolated: false, picture: null, mask: null, effects: UNTOUCHED.effects, clip: null };
+  if (!between) prepared.last = item;
+  return item;
 }
 
 /** Where the form that a layer is seen through is empty. */
@@ -150,7 +179,7 @@ const EMPTY: Content = { items: [], bounds: null };
 function contentOf(around: Around, here: Here, { kind, layer, prepared }: DrawnLayer, x: Frames): Content {
   switch (kind) {
     case 'shape':
-    case 'text': return prepared.content(x, around.faces);
+    case 'text': return contentAt(prepared, x, around.faces);
     case 'image': return pictureOf(around.project, layer as LayerOf<'image'>);
     case 'nest': return nestOf(around, here, layer as LayerOf<'nest'>);
     case 'copies': return copiesOf(around, here, layer as LayerOf<'copies'>, x);
@@ -217,7 +246,7 @@ function nestItems(around: Around, here: Here): readonly Item[] {
     if (around.left < 0) break;
     // Most layers of a composition are outside their spans at a given time; they cost nothing.
     if (!one.visible || one.guide || !isShownAt(one, frame)) continue;
-    const { item } = drawLayer(around, here, one);
+    const item = itemOf(around, here, one);
     if (item && !standsElsewhere(one)) items.push(item);
   }
   // Items that all stood still are the list that they were.

@@ -6,8 +6,9 @@ import type { ScalarCurve } from './scalar';
 
 /**
  * Channels of few keys that hold outside them and whose time runs evenly between them: most of them are so, and they
- * need nothing but numbers. Several lie in one stretch, one after the other: how many keys; their times; for each segment
- * its value's cubic, lowest power first; the last value.
+ * need nothing but numbers. Several lie in one stretch; those whose keys stand at the same times, as a pose's mostly do,
+ * lie together, so that a time is looked for once and what it asks for is side by side: how many keys, how many
+ * channels; the times; for each segment the cubic of each channel, lowest power first; the last value of each.
  */
 const MOST_KEYS = 8;
 const CUBIC = 4;
@@ -26,52 +27,70 @@ export function isPlain(curve: ScalarCurve): boolean {
   });
 }
 
-/** Where the next channel begins after one of so many keys. */
-function lengthOf(count: number): number {
-  return 1 + count + (count - 1) * CUBIC + 1;
+/** How long a group of so many channels with so many keys is. */
+function lengthOf(count: number, channels: number): number {
+  return 2 + count + (count - 1) * channels * CUBIC + channels;
 }
 
-/** Writes plain channels into one stretch, after as many numbers as are given. */
-export function packPlain(before: readonly number[], curves: readonly ScalarCurve[]): { readonly pack: Float64Array; readonly base: number } {
-  const [pack, base] = roomFor(curves.reduce((sum, { keys }) => sum + lengthOf(keys.length), before.length));
+/** Writes plain channels into one stretch, after as many numbers as are given; `order` tells which of the curves lies where. */
+export function packPlain(before: readonly number[], curves: readonly ScalarCurve[]): { readonly pack: Float64Array; readonly base: number; readonly order: readonly number[] } {
+  const groups = new Map<string, number[]>();
+  curves.forEach(({ keys }, i) => {
+    const times = keys.map(({ at }) => at).join();
+    const group = groups.get(times);
+    if (group) group.push(i);
+    else groups.set(times, [i]);
+  });
+  const order = [...groups.values()].flat();
+  const [pack, base] = roomFor([...groups.values()].reduce((sum, group) => sum + lengthOf(curves[group[0]!]!.keys.length, group.length), before.length));
   pack.set(before, base);
   let at = base + before.length;
-  for (const { keys } of curves) {
+  for (const group of groups.values()) {
+    const { keys } = curves[group[0]!]!;
     const count = keys.length;
-    pack[at] = count;
-    keys.forEach((key, i) => {
-      pack[at + 1 + i] = key.at;
-      if (i + 1 === count) return;
-      const controls = segmentControls(keys, i)!;
-      const rise = endOf(keys[i + 1]!) - key.value;
-      const c = 3 * controls.right[1];
-      const b = 3 * (rise + controls.left[1] - controls.right[1]) - c;
-      const a = rise - c - b;
-      const straight = Math.abs(a) + Math.abs(b) <= 1e-12 * (Math.abs(c) + 1e-300);
-      pack.set([key.value, straight ? rise : c, straight ? 0 : b, straight ? 0 : a], at + 1 + count + i * CUBIC);
-    });
-    at += lengthOf(count);
-    pack[at - 1] = keys[count - 1]!.value;
+    pack.set([count, group.length], at);
+    keys.forEach((key, i) => (pack[at + 2 + i] = key.at));
+    const cubics = at + 2 + count;
+    for (const [k, index] of group.entries()) for (let i = 0; i + 1 < count; i++) pack.set(cubicOf(curves[index]!.keys, i), cubics + (i * group.length + k) * CUBIC);
+    at += lengthOf(count, group.length);
+    for (const [k, index] of group.entries()) pack[at - group.length + k] = curves[index]!.keys[count - 1]!.value;
   }
-  return { pack, base };
+  return { pack, base, order };
 }
 
-/** Samples the channels of a stretch from `at` on into `out`, each at the place that `slots` gives. */
-export function samplePlain(pack: Float64Array, at: number, slots: readonly number[], x: Frames, out: Float64Array): void {
-  for (let k = 0; k < slots.length; k++) {
+/** A segment's value, lowest power first, time running from 0 to 1. */
+function cubicOf(keys: ScalarCurve['keys'], i: number): readonly number[] {
+  const key = keys[i]!;
+  const controls = segmentControls(keys, i)!;
+  const rise = endOf(keys[i + 1]!) - key.value;
+  const c = 3 * controls.right[1];
+  const b = 3 * (rise + controls.left[1] - controls.right[1]) - c;
+  const a = rise - c - b;
+  const straight = Math.abs(a) + Math.abs(b) <= 1e-12 * (Math.abs(c) + 1e-300);
+  return [key.value, straight ? rise : c, straight ? 0 : b, straight ? 0 : a];
+}
+
+/** Samples the channels of a stretch from `at` on into `out`, each at the place that `slots` gives; answers whether the time is between keys of any, so that they may be under way. */
+export function samplePlain(pack: Float64Array, at: number, slots: readonly number[], x: Frames, out: Float64Array): boolean {
+  let between = false;
+  for (let k = 0; k < slots.length; ) {
     const count = pack[at]!;
-    const cubics = at + 1 + count;
-    const end = cubics + (count - 1) * CUBIC;
+    const channels = pack[at + 1]!;
+    const times = at + 2;
+    const cubics = times + count;
+    const ends = cubics + (count - 1) * channels * CUBIC;
     let i = 0;
-    while (i < count && pack[at + 1 + i]! <= x) i++;
-    if (i === 0) out[slots[k]!] = count === 1 ? pack[end]! : pack[cubics]!;
-    else if (i === count) out[slots[k]!] = pack[end]!;
+    while (i < count && pack[times + i]! <= x) i++;
+    if (i === count || count === 1) for (let c = 0; c < channels; c++) out[slots[k + c]!] = pack[ends + c]!;
+    else if (i === 0) for (let c = 0; c < channels; c++) out[slots[k + c]!] = pack[cubics + c * CUBIC]!;
     else {
-      const from = pack[at + i]!;
-      const o = cubics + (i - 1) * CUBIC;
-      const s = (x - from) / (pack[at + 1 + i]! - from);
-      out[slots[k]!] = ((pack[o + 3]! * s + pack[o + 2]!) * s + pack[o + 1]!) * s + pack[o]!;
+      between = true;
+      const from = pack[times + i - 1]!;
+      const s = (x - from) / (pack[times + i]! - from);
+      for (let c = 0, o = cubics + (i - 1) * channels * CUBIC; c < channels; c++, o += CUBIC) out[slots[k + c]!] = ((pack[o + 3]! * s + pack[o + 2]!) * s + pack[o + 1]!) * s + pack[o]!;
     }
-    at = end + 1;
+    k += channels;
+    at = ends + channels;
   }
+  return between;
 }

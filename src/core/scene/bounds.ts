@@ -4,7 +4,7 @@ import { isDrawn, type Composition, type Layer, type Project } from '../model';
 import type { Frames } from '../time';
 import { keyTimeAt } from './source-time';
 import { asSampled } from './sampled-layer';
-import { prepareLayer } from './prepared-layer';
+import { contentAt, prepareLayer } from './prepared-layer';
 import { assetOf, compositionOf } from './source';
 
 const NO_FACES: FaceLookup = () => null;
@@ -34,7 +34,7 @@ export function contentBox(project: Project, host: Composition, layer: Layer, fr
 
 function contentOf(project: Project, host: Composition, layer: Layer, frame: Frames, faces: FaceLookup) {
   const sampled = asSampled(project, host, layer);
-  return prepareLayer(sampled).content(keyTimeAt(project, host, sampled, frame), faces);
+  return contentAt(prepareLayer(sampled), keyTimeAt(project, host, sampled, frame), faces);
 }
 
 /**
@@ -45,7 +45,7 @@ export function coverOf(project: Project, host: Composition, layer: Layer, frame
   if (!isDrawn(layer.kind)) return null;
   const sampled = asSampled(project, host, layer);
   const at = keyTimeAt(project, host, sampled, frame);
-  const content = layer.kind === 'shape' || layer.kind === 'text' ? boundsOfItems(prepareLayer(sampled).content(at, faces).items) : contentBox(project, host, layer, frame, faces);
+  const content = layer.kind === 'shape' || layer.kind === 'text' ? boundsOfItems(contentAt(prepareLayer(sampled), at, faces).items) : contentBox(project, host, layer, frame, faces);
   if (!content) return null;
   const [left, up, right, down] = reachOf(prepareLayer(sampled).finish?.(at).effects ?? []);
   return [content[0] - left, content[1] - up, content[2] + right, content[3] + down];

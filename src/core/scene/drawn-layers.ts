@@ -4,6 +4,7 @@ import { dust, inSpans, type Frames, type Span } from '../time';
 import { keyTimeAt } from './source-time';
 import { washesOver } from './leaned-on';
 import { prepareLayer, type PreparedLayer } from './prepared-layer';
+import { poseAt } from './prepared-pose';
 import { asSampled, isSampledApart } from './sampled-layer';
 import { worldMatrix } from './world-matrix';
 
@@ -12,23 +13,27 @@ import { worldMatrix } from './world-matrix';
  * document, and of thousands each look at one is a walk through memory.
  */
 export type DrawnLayer = {
-  readonly layer: Layer;
+  // What is asked of every layer in every frame stands first, together.
   readonly prepared: PreparedLayer;
-  readonly washes: readonly LayerOf<'wash'>[];
+  /** Nothing about it asks for more than its own keys. */
+  readonly simple: boolean;
+  readonly visible: boolean;
+  readonly guide: boolean;
+  readonly solo: boolean;
   /** Where the time of its keys begins, as long as nothing bends that; else null. */
   readonly start: Frames | null;
+  /** The one span of most layers, half-open; null where there are several or none. */
+  readonly from: Frames | null;
+  readonly until: Frames | null;
+  readonly id: string;
+  readonly blend: string;
+  readonly kind: Layer['kind'];
+  readonly layer: Layer;
+  readonly washes: readonly LayerOf<'wash'>[];
   readonly follows: boolean;
   /** It is drawn as `asSampled` gives it: formulas drive it, or steps act on some of its tracks alone. */
   readonly apart: boolean;
   readonly clipped: boolean;
-  readonly id: string;
-  readonly kind: Layer['kind'];
-  readonly blend: string;
-  readonly visible: boolean;
-  readonly guide: boolean;
-  readonly solo: boolean;
-  /** The one span of most layers, half-open; null where there are several or none. */
-  readonly span: Span | null;
   readonly spans: readonly Span[];
   /** As it was drawn last, where it is drawn `apart`: the same in the same project. */
   as: { readonly project: Project; readonly host: Composition; readonly drawn: DrawnLayer } | null;
@@ -39,18 +44,19 @@ const remembered = new WeakMap<Composition['layers'], readonly DrawnLayer[]>();
 /** The layers that have a place, in the order of painting: the last of the list first. */
 export function drawnLayers(host: Composition): readonly DrawnLayer[] {
   let known = remembered.get(host.layers);
-  if (!known) remembered.set(host.layers, (known = inOrder(host.layers).filter((layer) => isDrawn(layer.kind)).map((layer) => drawnLayer(host, layer)).reverse()));
+  if (!known) remembered.set(host.layers, (known = inOrder(host.layers).filter((layer) => isDrawn(layer.kind)).reverse().map((layer) => drawnLayer(host, layer))));
   return known;
 }
 
 export function drawnLayer(host: Composition, layer: Layer): DrawnLayer {
   const { id, kind, blend, visible, guide, solo, spans } = layer;
-  // A copy of the span lies beside what else is asked for.
-  const span: Span | null = spans.length === 1 ? [spans[0]![0], spans[0]![1]] : null;
-  return {
-    layer, prepared: prepareLayer(layer), washes: washesOver(host, layer), start: layer.timing.order.length === 0 ? layer.start : null,
-    follows: layer.parent !== null, apart: isSampledApart(layer), clipped: layer.clipTo !== null, id, kind, blend, visible, guide, solo, span, spans, as: null,
-  };
+  const [from, until] = spans.length === 1 ? spans[0]! : [null, null];
+  const prepared = prepareLayer(layer);
+  const washes = washesOver(host, layer);
+  const start = layer.timing.order.length === 0 ? layer.start : null;
+  const [follows, apart, clipped] = [layer.parent !== null, isSampledApart(layer), layer.clipTo !== null];
+  const simple = prepared.finish === null && (kind === 'shape' || kind === 'text') && start !== null && washes.length === 0 && !follows && !apart && !clipped;
+  return { prepared, simple, visible, guide, solo, start, from, until, id, blend, kind, layer, washes, follows, apart, clipped, spans, as: null };
 }
 
 /** The layer as it is drawn: as its formulas and its steps on some of its tracks give it, where it has such. */
@@ -64,8 +70,9 @@ export function asDrawn(project: Project, host: Composition, given: DrawnLayer):
 }
 
 /** Whether a frame of the host is in its bar. */
-export function isShownAt({ span, spans }: DrawnLayer, frame: Frames): boolean {
-  return span ? frame >= span[0] && frame < span[1] : inSpans(spans, frame);
+export function isShownAt(one: DrawnLayer, frame: Frames): boolean {
+  const { from, until } = one;
+  return from !== null && until !== null ? frame >= from && frame < until : inSpans(one.spans, frame);
 }
 
 /** The time of its keys at a host frame. */
@@ -75,5 +82,5 @@ export function keyTimeOf(project: Project, host: Composition, { layer, start }:
 
 /** Its matrix in the composition, `x` being the time of its keys at the frame. */
 export function matrixOf(project: Project, host: Composition, { layer, prepared, follows }: DrawnLayer, x: Frames, frame: Frames, known: Map<string, Matrix>): Matrix {
-  return follows ? worldMatrix(project, host, layer, frame, known) : prepared.matrix(x);
+  return follows ? worldMatrix(project, host, layer, frame, known) : poseAt(prepared, x);
 }

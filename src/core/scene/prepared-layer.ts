@@ -1,10 +1,10 @@
-import { boundsOf, type Bounds, type Colour, type Group, type Ink, type Item, type Matrix, type Outline, type Stroke, type Wash } from '../display';
+import { boundsOf, type Bounds, type Colour, type Group, type Ink, type Item, type Outline, type Stroke, type Wash } from '../display';
 import { setText, type FaceLookup } from '../lettering';
-import { isPlain, packPlain, samplePlain } from '../keys';
 import { FILL, inOrder, KINDS, type Channel, type ChannelSpec, type Layer, type LayerOf, POSE, STOP, STROKE } from '../model';
 import type { Frames } from '../time';
 import { prepareFinish, type LayerFinish } from './finish';
-import { channelSampler, canChange, scalarCurve } from './prepared-channel';
+import { channelSampler, canChange } from './prepared-channel';
+import { preparePose, type PreparedPose } from './prepared-pose';
 import { drawnPath, ellipse, polygon, rectangle, type PathValue } from './shape-outline';
 import { channelRecords } from './tracks';
 import { trimOutline } from './trim-outline';
@@ -13,13 +13,16 @@ import { trimOutline } from './trim-outline';
 export type LayerContent = { readonly items: readonly Item[]; readonly bounds: Bounds | null };
 
 /** A layer whose channels are ready to be sampled; made once per edit of the layer. */
-export type PreparedLayer = {
-  /** From the layer's own space to its parent's. */
-  readonly matrix: (x: Frames) => Matrix;
-  /** 0 … 1. */
-  readonly opacity: (x: Frames) => number;
-  /** Shapes and text alone: other kinds get their content from elsewhere. */
-  readonly content: (x: Frames, faces: FaceLookup) => LayerContent;
+export type PreparedLayer = PreparedPose & {
+  /** Draws shapes and text; other kinds get their content from elsewhere. */
+  readonly draw: (x: Frames, faces: FaceLookup) => LayerContent;
+  /** Nothing but its pose can change what it shows. */
+  readonly same: boolean;
+  /** What a layer that shows the same for ever was drawn with, and what that gave. */
+  drawnWith: FaceLookup | null;
+  drawn: LayerContent;
+  /** What of that is painted; null for nothing. */
+  paints: readonly Item[] | null;
   /** Its masks and effects; null where it has none. */
   readonly finish: ((x: Frames) => LayerFinish) | null;
   /** What it gave last, to be given again when nothing has changed. */
@@ -39,13 +42,40 @@ type Numbers = (x: Frames) => number;
 
 function prepare(layer: Layer): PreparedLayer {
   const channels = layer.channels as Channels;
+  const drawn = layer.kind === 'shape' || layer.kind === 'text' ? layer : null;
+  const { pack, base, slots, others, place, still } = preparePose(channels);
   return {
-    matrix: prepareMatrix(channels),
-    opacity: prepareOpacity(channels['opacity']),
+    pack, base, slots, others, place, still,
+    draw: drawn ? lateDrawing(drawn) : nothing,
+    same: drawn !== null && !contentMoves(drawn),
+    drawnWith: null,
+    drawn: NOTHING,
+    paints: null,
     finish: prepareFinish(layer),
     last: null,
-    content: layer.kind === 'shape' || layer.kind === 'text' ? prepareContent(layer) : nothing,
   };
+}
+
+/** What a layer paints at a time of its keys. Where nothing but its pose can change that, it is one object for ever. */
+export function contentAt(prepared: PreparedLayer, x: Frames, faces: FaceLookup): LayerContent {
+  if (!prepared.same) return prepared.draw(x, faces);
+  if (prepared.drawnWith !== faces) drawWith(prepared, x, faces);
+  return prepared.drawn;
+}
+
+/** What of it is painted; null for nothing. */
+export function paintedAt(prepared: PreparedLayer, x: Frames, faces: FaceLookup): readonly Item[] | null {
+  if (!prepared.same) return painted(prepared.draw(x, faces));
+  if (prepared.drawnWith !== faces) drawWith(prepared, x, faces);
+  return prepared.paints;
+}
+
+const painted = ({ items }: LayerContent) => (items.length === 0 ? null : items);
+
+function drawWith(prepared: PreparedLayer, x: Frames, faces: FaceLookup): void {
+  prepared.drawn = prepared.draw(x, faces);
+  prepared.paints = painted(prepared.drawn);
+  prepared.drawnWith = faces;
 }
 
 const NOTHING: LayerContent = { items: [], bounds: null };
@@ -57,84 +87,14 @@ function numberOf(channel: Channel | undefined, spec: ChannelSpec): Numbers {
   return channelSampler(channel, 'N') as Numbers;
 }
 
-function prepareOpacity(channel: Channel | undefined): Numbers {
-  const kept = (value: number) => Math.min(1, Math.max(0, value / 100));
-  if (!canChange(channel)) {
-    const still = kept((channel?.value as number | undefined) ?? POSE.opacity.start);
-    return () => still;
-  }
-  const curve = scalarCurve(channel!);
-  if (curve && isPlain(curve)) return plainOpacity(packPlain([], [curve]));
-  const sample = channelSampler(channel!, 'N') as Numbers;
-  return (x) => kept(sample(x));
-}
-
-/** It lies beside the numbers of the pose, which are asked for just before. */
-function plainOpacity({ pack, base }: ReturnType<typeof packPlain>): Numbers {
-  return (x) => {
-    samplePlain(pack, base, FIRST, x, opacity);
-    return Math.min(1, Math.max(0, opacity[0]! / 100));
-  };
-}
-const FIRST = [0];
-const opacity = new Float64Array(1);
-
-const NONE: readonly { readonly slot: number; readonly sample: Numbers }[] = [];
-
-/** Where each number of a pose lies among the others. */
-const SLOTS = ['x', 'y', 'scaleX', 'scaleY', 'rotation', 'skew', 'pivotX', 'pivotY'] as const;
-
-/** The numbers of the pose that is being worked out. */
-const numbers = new Float64Array(SLOTS.length);
-
-/** move(x, y) · turn · lean · size · move(−pivot), as document.md orders it. */
-function prepareMatrix(channels: Channels): (x: Frames) => Matrix {
-  const resting = SLOTS.map((name) => (channels[name]?.value as number | undefined) ?? POSE[name].start);
-  // What rests is read once; only what moves is asked again.
-  const moving = SLOTS.flatMap((name, slot) => (canChange(channels[name]) ? [{ slot, channel: channels[name]! }] : []));
-  const place = channels['position'] ? (channelSampler(channels['position'], 'P') as (x: Frames) => readonly number[]) : null;
-  if (moving.length === 0 && !canChange(channels['position'])) {
-    const still = poseMatrix(Float64Array.from(resting), place ? place(0) : null);
-    return () => still;
-  }
-  const scalars = moving.map(({ slot, channel }) => ({ slot, channel, curve: scalarCurve(channel) }));
-  const plain = scalars.filter(({ curve }) => curve && isPlain(curve));
-  const others = plain.length === scalars.length ? NONE : scalars.filter((one) => !plain.includes(one)).map(({ slot, channel }) => ({ slot, sample: channelSampler(channel, 'N') as Numbers }));
-  const slots = plain.map(({ slot }) => slot);
-  const { pack, base } = packPlain(resting, plain.map(({ curve }) => curve!));
-  return (t) => {
-    for (let i = 0; i < SLOTS.length; i++) numbers[i] = pack[base + i]!;
-    samplePlain(pack, base + SLOTS.length, slots, t, numbers);
-    for (let i = 0; i < others.length; i++) numbers[others[i]!.slot] = others[i]!.sample(t);
-    return poseMatrix(numbers, place ? place(t) : null);
-  };
-}
-
-function poseMatrix(numbers: Float64Array, place: readonly number[] | null): Matrix {
-  const sx = numbers[2]! / 100;
-  const sy = numbers[3]! / 100;
-  const turn = numbers[4]!;
-  const skew = numbers[5]!;
-  const px = numbers[6]!;
-  const py = numbers[7]!;
-  const radians = (turn * Math.PI) / 180;
-  const cos = turn === 0 ? 1 : Math.cos(radians);
-  const sin = turn === 0 ? 0 : Math.sin(radians);
-  const lean = skew === 0 ? 0 : Math.tan((skew * Math.PI) / 180);
-  const a = cos * sx;
-  const b = sin * sx;
-  const c = (cos * lean - sin) * sy;
-  const d = (sin * lean + cos) * sy;
-  return [a, b, c, d, (place ? place[0]! : numbers[0]!) - a * px - c * py, (place ? place[1]! : numbers[1]!) - b * px - d * py];
-}
-
 type Drawn = LayerOf<'shape'> | LayerOf<'text'>;
 
-function prepareContent(layer: Drawn): PreparedLayer['content'] {
-  return contentMoves(layer) ? drawing(layer) : stillContent(layer);
+/** Drawings that are made once are made ready no sooner, and let go: of thousands of layers, what each frame asks for lies close together in memory. */
+function lateDrawing(layer: Drawn): PreparedLayer['draw'] {
+  return contentMoves(layer) ? drawing(layer) : (x, faces) => drawing(layer)(x, faces);
 }
 
-function drawing(layer: Drawn): PreparedLayer['content'] {
+function drawing(layer: Drawn): PreparedLayer['draw'] {
   return layer.kind === 'shape' ? prepareShape(layer) : prepareText(layer);
 }
 
@@ -143,20 +103,7 @@ function contentMoves(layer: Drawn): boolean {
   return channelRecords(layer).some((channels) => Object.entries(channels).some(([name, channel]) => canChange(channel) && !(channels === layer.channels && Object.hasOwn(POSE, name))));
 }
 
-/**
- * A layer that nothing but its pose can change draws the same content, as one object, for ever. What it was drawn with is let go: of thousands of
- * layers, what each frame asks for lies close together in memory.
- */
-function stillContent(layer: Drawn): PreparedLayer['content'] {
-  let drawnWith: FaceLookup | null = null;
-  let content = NOTHING;
-  return (x, faces) => {
-    if (drawnWith !== faces) [drawnWith, content] = [faces, drawing(layer)(x, faces)];
-    return content;
-  };
-}
-
-function prepareShape(layer: LayerOf<'shape'>): PreparedLayer['content'] {
+function prepareShape(layer: LayerOf<'shape'>): PreparedLayer['draw'] {
   const outline = prepareOutline(layer);
   const { fill, stroke, trim } = prepareInks(layer);
   return (x) => {
@@ -191,7 +138,7 @@ function prepareOutline(layer: LayerOf<'shape'>): (x: Frames) => { readonly path
   return () => (still ??= both(0));
 }
 
-function prepareText(layer: LayerOf<'text'>): PreparedLayer['content'] {
+function prepareText(layer: LayerOf<'text'>): PreparedLayer['draw'] {
   const channels = layer.channels as Channels;
   const at = (name: 'size' | 'leading' | 'tracking' | 'boxWidth') => numberOf(channels[name], KINDS.text[name]);
   const [size, leading, tracking, boxWidth] = [at('size'), at('leading'), at('tracking'), at('boxWidth')];

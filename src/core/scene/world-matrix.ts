@@ -3,6 +3,7 @@ import { parentOf, type Composition, type Layer, type Project } from '../model';
 import type { Frames } from '../time';
 import { keyTimeAt } from './source-time';
 import { prepareLayer } from './prepared-layer';
+import { poseAt } from './prepared-pose';
 import { asSampled } from './sampled-layer';
 
 /**
@@ -14,7 +15,7 @@ export function worldMatrix(project: Project, host: Composition, layer: Layer, f
   const found = known.size > 0 ? known.get(layer.id) : undefined;
   if (found) return found;
   const sampled = asSampled(project, host, layer);
-  const own = prepareLayer(sampled).matrix(keyTimeAt(project, host, sampled, frame));
+  const own = poseAt(prepareLayer(sampled), keyTimeAt(project, host, sampled, frame));
   if (layer.parent === null && !asParent) return own;
   const parent = parentOf(host, layer);
   const world = parent ? multiply(worldMatrix(project, host, parent, frame, known, true), own) : own;
