@@ -99,7 +99,8 @@ function drawLayer(around: Around, here: Here, given: DrawnLayer): Drawn {
 }
 
 /** What a layer paints. */
-function itemOf(around: Around, here: Here, one: DrawnLayer): Group | Wash | null {
+function itemOf(around: Around, here: Here, given: DrawnLayer): Group | Wash | null {
+  const one = asDrawn(around.project, here.host, given);
   return one.simple ? simpleItem(around, here.frame, one) : drawLayer(around, here, one).item;
 }
 

@@ -1,19 +1,20 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { projectOf } from '../../../tests/support/projects';
+import { drivenFilm } from '../../../tests/support/driven-film';
 import { randomFilm } from '../../../tests/support/random-film';
 import type { Group } from '../display';
 import { inOrder } from '../model';
-import { drawnLayers } from '../scene';
+import { asDrawn, drawnLayers } from '../scene';
 import { evaluateFrame } from '.';
 
 const around = { faces: () => null } as const;
 
 test('a layer of which nothing is asked but its keys is painted as the long way paints it, at any time, in any order', () => {
-  let [simple, others, resting] = [0, 0, 0];
-  fc.assert(fc.property(randomFilm, fc.array(fc.integer({ min: -4, max: 44 }), { minLength: 4, maxLength: 12 }), (film, frames) => {
+  let [simple, driven, others, resting] = [0, 0, 0, 0];
+  fc.assert(fc.property(fc.oneof(randomFilm, drivenFilm), fc.array(fc.integer({ min: -4, max: 44 }), { minLength: 4, maxLength: 12 }), (film, frames) => {
     for (const host of inOrder(film.compositions)) {
-      const kinds = new Map(drawnLayers(host).map((one) => [one.id, one.simple]));
+      const kinds = new Map(drawnLayers(host).map((one) => [one.id, asDrawn(film, host, one).simple ? (one.apart ? 'driven' : 'simple') : null]));
       for (const frame of [...frames, frames[0]!, frames[0]!]) {
         const short = evaluateFrame(film, host.id, frame, { ...around, purpose: 'output' })!;
         const long = evaluateFrame(film, host.id, frame, { ...around, purpose: 'bench' })!;
@@ -21,7 +22,8 @@ test('a layer of which nothing is asked but its keys is painted as the long way 
         for (const [i, id] of short.drawn.entries()) {
           if (!longWay.has(id)) continue;
           expect(short.root.items[i]).toEqual(longWay.get(id));
-          if (kinds.get(id)) simple++;
+          if (kinds.get(id) === 'simple') simple++;
+          else if (kinds.get(id) === 'driven') driven++;
           else others++;
           if (short.root.items[i] === longWay.get(id)) resting++;
         }
@@ -30,7 +32,7 @@ test('a layer of which nothing is asked but its keys is painted as the long way 
       }
     }
   }), { seed: 7, numRuns: 100 });
-  expect([simple > 300, others > 100, resting > 100]).toEqual([true, true, true]);
+  expect([simple > 300, driven > 20, others > 100, resting > 100]).toEqual([true, true, true, true]);
 });
 
 test('what rests is one object, before, between and after what moves it', () => {

@@ -168,14 +168,22 @@ function pathValue(node: NodeOf<'path'>, { around }: Scope, time: Value | null):
   if (around.clockless && moves === 'in time') fail(node, `This changes over time, and ${around.clockless}.`);
   const [num, den] = around.rate;
   const when = time && numbers(time);
-  // A moment that dividing has left a hair beside a frame is that frame. Where the time is no number, neither is what is read then.
-  const readAt = (then: number, now: Frames) => (then - then === 0 ? read(dust(then as Frames)) : kind === 'number' ? NaN : read(now));
   // Most times are the clock, and so long before or after it: frames of frames, without a way through seconds.
   const { ofClock, by, plus } = time ? straight(time) : { ofClock: false, by: 1, plus: 0 };
-  const frames = (plus * num) / den;
-  const then = ofClock ? ({ frame }: Moment) => readAt(frame * by + frames, frame) : (at: Moment) => readAt(toFrames(when!(at), [num, den]), at.frame);
+  const isNumber = kind === 'number';
+  const then = ofClock ? byClock(read, by, (plus * num) / den, isNumber) : (at: Moment) => readAt(read, toFrames(when!(at), [num, den]), at.frame, isNumber);
   const value = made(node, kind, measure, [{ moves: moves === 'in time' && time?.moves === 'in place' ? 'in place' : moves }], when && moves === 'in time' ? then : ({ frame }) => read(frame));
   return rest.reduce(component, value);
+}
+
+/** A moment that dividing has left a hair beside a frame is that frame. Where the time is no number, neither is what is read then. */
+function readAt(read: (frame: Frames) => unknown, then: number, now: Frames, isNumber: boolean): unknown {
+  return then - then === 0 ? read(dust(then as Frames)) : isNumber ? NaN : read(now);
+}
+
+/** What is read at a share of the composition's frame, and so many frames more: what that needs lies by itself. */
+function byClock(read: (frame: Frames) => unknown, by: number, plus: Frames, isNumber: boolean): (at: Moment) => unknown {
+  return ({ frame }) => readAt(read, frame * by + plus, frame, isNumber);
 }
 
 function atTime(node: NodeOf<'at'>, scope: Scope): Value {

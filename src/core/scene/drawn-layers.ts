@@ -14,6 +14,12 @@ import { worldMatrix } from './world-matrix';
  */
 export type DrawnLayer = {
   // What is asked of every layer in every frame stands first, together.
+  /** It is drawn as `asSampled` gives it: formulas drive it, or steps act on some of its tracks alone. */
+  readonly apart: boolean;
+  /** As it was drawn last, where it is drawn `apart`: the same in the same project. */
+  as: DrawnLayer | null;
+  asIn: Project | null;
+  asOf: Composition | null;
   readonly prepared: PreparedLayer;
   /** Nothing about it asks for more than its own keys. */
   readonly simple: boolean;
@@ -31,12 +37,8 @@ export type DrawnLayer = {
   readonly layer: Layer;
   readonly washes: readonly LayerOf<'wash'>[];
   readonly follows: boolean;
-  /** It is drawn as `asSampled` gives it: formulas drive it, or steps act on some of its tracks alone. */
-  readonly apart: boolean;
   readonly clipped: boolean;
   readonly spans: readonly Span[];
-  /** As it was drawn last, where it is drawn `apart`: the same in the same project. */
-  as: { readonly project: Project; readonly host: Composition; readonly drawn: DrawnLayer } | null;
 };
 
 const remembered = new WeakMap<Composition['layers'], readonly DrawnLayer[]>();
@@ -49,24 +51,26 @@ export function drawnLayers(host: Composition): readonly DrawnLayer[] {
 }
 
 export function drawnLayer(host: Composition, layer: Layer): DrawnLayer {
+  return made(host, layer, isSampledApart(layer));
+}
+
+function made(host: Composition, layer: Layer, apart: boolean): DrawnLayer {
   const { id, kind, blend, visible, guide, solo, spans } = layer;
   const [from, until] = spans.length === 1 ? spans[0]! : [null, null];
   const prepared = prepareLayer(layer);
   const washes = washesOver(host, layer);
   const start = layer.timing.order.length === 0 ? layer.start : null;
-  const [follows, apart, clipped] = [layer.parent !== null, isSampledApart(layer), layer.clipTo !== null];
+  const [follows, clipped] = [layer.parent !== null, layer.clipTo !== null];
   const simple = prepared.finish === null && (kind === 'shape' || kind === 'text') && start !== null && washes.length === 0 && !follows && !apart && !clipped;
-  return { prepared, simple, visible, guide, solo, start, from, until, id, blend, kind, layer, washes, follows, apart, clipped, spans, as: null };
+  return { apart, as: null, asIn: null, asOf: null, visible, guide, solo, id, prepared, simple, start, from, until, blend, kind, layer, washes, follows, clipped, spans };
 }
 
 /** The layer as it is drawn: as its formulas and its steps on some of its tracks give it, where it has such. */
 export function asDrawn(project: Project, host: Composition, given: DrawnLayer): DrawnLayer {
   if (!given.apart) return given;
-  const { as } = given;
-  if (as !== null && as.project === project && as.host === host) return as.drawn;
-  const drawn = drawnLayer(host, asSampled(project, host, given.layer));
-  given.as = { project, host, drawn };
-  return drawn;
+  if (given.as !== null && given.asIn === project && given.asOf === host) return given.as;
+  [given.asIn, given.asOf] = [project, host];
+  return (given.as = made(host, asSampled(project, host, given.layer), false));
 }
 
 /** Whether a frame of the host is in its bar. */

@@ -43,9 +43,9 @@ type Numbers = (x: Frames) => number;
 function prepare(layer: Layer): PreparedLayer {
   const channels = layer.channels as Channels;
   const drawn = layer.kind === 'shape' || layer.kind === 'text' ? layer : null;
-  const { pack, base, slots, others, place, still } = preparePose(channels);
+  const { pack, base, slots, other, otherSlot, others, place, moved, still } = preparePose(channels);
   return {
-    pack, base, slots, others, place, still,
+    pack, base, slots, other, otherSlot, others, place, moved, still,
     draw: drawn ? lateDrawing(drawn) : nothing,
     same: drawn !== null && !contentMoves(drawn),
     drawnWith: null,

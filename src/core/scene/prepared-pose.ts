@@ -8,6 +8,8 @@ import { canChange, channelSampler, scalarCurve } from './prepared-channel';
 const SLOTS = ['x', 'y', 'scaleX', 'scaleY', 'rotation', 'skew', 'pivotX', 'pivotY', 'opacity'] as const;
 const OPACITY = SLOTS.length - 1;
 
+type Other = { readonly slot: number; readonly sample: (x: Frames) => number };
+
 /**
  * How a layer stands and how much of it is seen, ready to be asked at any time. Of thousands of layers each object that a
  * frame looks at is a walk through memory: what is asked lies in one, its numbers in one stretch of `pack` beside those of
@@ -19,9 +21,14 @@ export type PreparedPose = {
   readonly base: number;
   /** Which numbers its plain channels give, in the order they lie in. */
   readonly slots: readonly number[];
-  /** What gives the other numbers that move; null where none do. */
-  readonly others: readonly { readonly slot: number; readonly sample: (x: Frames) => number }[] | null;
+  /** What gives the first other number that moves, and which that is; null where none does. */
+  readonly other: ((x: Frames) => number) | null;
+  readonly otherSlot: number;
+  /** What gives the rest of them; null where it is one at most. */
+  readonly others: readonly Other[] | null;
   readonly place: ((x: Frames) => readonly number[]) | null;
+  /** What moves it is more than plain channels: before its resting numbers it is kept how it was drawn last. */
+  readonly moved: boolean;
   /** Its matrix, where nothing moves it. */
   readonly still: Matrix | null;
 };
@@ -33,11 +40,13 @@ export function preparePose(channels: Readonly<Record<string, Channel | undefine
   const position = channels['position'];
   const place = position ? (channelSampler(position, 'P') as (x: Frames) => readonly number[]) : null;
   const plain = moving.filter(({ curve }) => curve && isPlain(curve));
-  const others = moving.filter((one) => !plain.includes(one)).map(({ slot, channel }) => ({ slot, sample: channelSampler(channel, 'N') as (x: Frames) => number }));
-  const { pack, base, order } = packPlain(resting, plain.map(({ curve }) => curve!));
+  const [other, ...others] = moving.filter((one) => !plain.includes(one)).map(({ slot, channel }): Other => ({ slot, sample: channelSampler(channel, 'N') as (x: Frames) => number }));
+  const moved = other !== undefined || canChange(position);
+  const { pack, base, order } = packPlain([...(moved ? LAST : []), ...resting], plain.map(({ curve }) => curve!));
   return {
-    pack, base, place,
+    pack, base: base + (moved ? LAST.length : 0), place, moved,
     slots: theSame(order.map((i) => plain[i]!.slot)),
+    other: other?.sample ?? null, otherSlot: other?.slot ?? 0,
     others: others.length === 0 ? null : others,
     still: moving.every(({ slot }) => slot === OPACITY) && !canChange(position) ? poseMatrix(Float64Array.from(resting), place ? place(0) : null) : null,
   };
@@ -52,13 +61,17 @@ function theSame(slots: readonly number[]): readonly number[] {
   return known.get(name)!;
 }
 
+/** What was drawn last, before the resting numbers of what is moved by more than plain channels: a matrix and an opacity. */
+const LAST = new Array<number>(7).fill(NaN);
+
 /** What is being worked out. */
 const numbers = new Float64Array(SLOTS.length);
 
 /** Leaves the numbers at a time in `numbers`; answers whether it is surely on its way there. */
-function read({ pack, base, slots, others }: PreparedPose, x: Frames): boolean {
+function read({ pack, base, slots, other, otherSlot, others }: PreparedPose, x: Frames): boolean {
   for (let i = 0; i < SLOTS.length; i++) numbers[i] = pack[base + i]!;
   const between = samplePlain(pack, base + SLOTS.length, slots, x, numbers);
+  if (other !== null) numbers[otherSlot] = other(x);
   if (others !== null) for (let i = 0; i < others.length; i++) numbers[others[i]!.slot] = others[i]!.sample(x);
   return between;
 }
@@ -78,7 +91,7 @@ export function opacityAt(pose: PreparedPose, x: Frames): number {
 
 const kept = (percent: number) => Math.min(1, Math.max(0, percent / 100));
 
-/** How much is seen, and whether it is on its way: filled by `seenAt`. */
+/** How much is seen, and whether it is on its way, so that it is hardly as it was drawn before: filled by `seenAt`. */
 export type Seen = { opacity: number; between: boolean };
 
 /** Both at once: how much of it is seen goes into `seen`; the matrix is null where that is nothing. */
@@ -86,7 +99,22 @@ export function seenAt(pose: PreparedPose, x: Frames, seen: Seen): Matrix | null
   seen.between = read(pose, x);
   const opacity = (seen.opacity = kept(numbers[OPACITY]!));
   if (opacity === 0) return null;
-  return pose.still ?? poseMatrix(numbers, pose.place === null ? null : pose.place(x));
+  if (pose.still !== null) return pose.still;
+  const matrix = poseMatrix(numbers, pose.place === null ? null : pose.place(x));
+  if (pose.moved && !seen.between) seen.between = !isAsBefore(pose, matrix, opacity);
+  return matrix;
+}
+
+/** Whether it is drawn as it was before; what it is drawn with now is kept. */
+function isAsBefore({ pack, base }: PreparedPose, matrix: Matrix, opacity: number): boolean {
+  const last = base - LAST.length;
+  let same = pack[last + 6] === opacity;
+  pack[last + 6] = opacity;
+  for (let i = 0; i < 6; i++) {
+    if (pack[last + i] !== matrix[i]) same = false;
+    pack[last + i] = matrix[i]!;
+  }
+  return same;
 }
 
 function poseMatrix(numbers: Float64Array, place: readonly number[] | null): Matrix {

@@ -34,8 +34,8 @@ describe('values at other times', () => {
     let worked = 0;
     const one = remembered((frame) => { worked++; return frame; }, sharedRows());
     // From far away towards what is asked for: the last come in are not the first to go.
-    settledAt((frame) => { one.at(frame); for (let time = 20_000; time > 0; time--) one.at(frame + time); return 0; }, 500, () => NaN);
-    const again = (from: number, to: number) => { worked = 0; settledAt(() => { one.at(500); for (let time = from; time < to; time++) one.at(time); return 0; }, 500, () => NaN); return worked; };
+    settledAt({ at: (frame) => { one.at(frame); for (let time = 20_000; time > 0; time--) one.at(frame + time); return 0; } }, 500, () => NaN);
+    const again = (from: number, to: number) => { worked = 0; settledAt({ at: () => { one.at(500); for (let time = from; time < to; time++) one.at(time); return 0; } }, 500, () => NaN); return worked; };
     expect(again(500, 4500)).toBe(0);
     expect(again(19_500, 20_500)).toBe(1000);
   });
@@ -43,7 +43,7 @@ describe('values at other times', () => {
     const shared = sharedRows();
     const chain: ReturnType<typeof remembered>[] = [remembered((frame) => frame, shared)];
     for (let i = 1; i < 3000; i++) chain.push(remembered((frame) => (chain[i - 1]!.at(frame - 1) as number) + 1, shared));
-    expect(settledAt((frame) => chain[2999]!.at(frame), 10, () => 'too much')).toBe(10);
+    expect(settledAt<unknown>(chain[2999]!, 10, () => 'too much')).toBe(10);
     let i = 0;
     const endless = remembered((frame): unknown => endless.at(frame + ++i), sharedRows());
     expect(settled(() => endless.at(0), () => 'too much')).toBe('too much');

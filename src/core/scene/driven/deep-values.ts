@@ -109,7 +109,7 @@ let kept = 0;
 let generation = 0;
 
 /** Values of one track at times at which others read it, remembered for each place until what they are made of is changed. */
-export type Remembered = { readonly at: (frame: Frames) => unknown };
+export type Remembered = Pick<Kept, 'at'>;
 
 /** What the tracks of a composition that are read share: rows by place, and numbers for those that are asked. */
 export type SharedRows = { readonly places: WeakMap<Place, Rows>; tracks: number; place: Place | null; rows: Rows | null };
@@ -127,47 +127,51 @@ function rowsNow(shared: SharedRows, place: Place): Rows {
   return (shared.rows = rows);
 }
 
+class Kept {
+  private track = -1;
+  constructor(private readonly shared: SharedRows, private readonly value: (frame: Frames) => unknown) {}
+
+  at(frame: Frames): unknown {
+    // Whoever asks first sees to what is put off.
+    if (depth === 0) return settled(() => this.at(frame), () => NaN);
+    const place = placeNow();
+    const { shared } = this;
+    if (this.track < 0) this.track = shared.tracks++;
+    const known = rowsNow(shared, place).get(frame, this.track);
+    if (known !== undefined) return known;
+    if (depth >= DEEPEST) throw new TooDeep(this, place, frame);
+    if (++work > MOST_WORK) throw new TooMuch();
+    depth++;
+    let found: unknown;
+    try {
+      found = this.value(frame);
+    } finally {
+      depth--;
+    }
+    rowsNow(shared, place).set(frame, this.track, found);
+    return found;
+  }
+}
+
 export function remembered(value: (frame: Frames) => unknown, shared: SharedRows): Remembered {
-  let track = -1;
-  const self: Remembered = {
-    at(frame) {
-      // Whoever asks first sees to what is put off.
-      if (depth === 0) return settled(() => self.at(frame), () => NaN);
-      const place = placeNow();
-      if (track < 0) track = shared.tracks++;
-      const known = rowsNow(shared, place).get(frame, track);
-      if (known !== undefined) return known;
-      if (depth >= DEEPEST) throw new TooDeep(self, place, frame);
-      if (++work > MOST_WORK) throw new TooMuch();
-      depth++;
-      let found: unknown;
-      try {
-        found = value(frame);
-      } finally {
-        depth--;
-      }
-      rowsNow(shared, place).set(frame, track, found);
-      return found;
-    },
-  };
-  return self;
+  return new Kept(shared, value);
 }
 
 /** The same of what is asked at a frame: mostly nothing has to be put off, and nothing is prepared for it. */
-export function settledAt<T>(value: (frame: Frames) => T, frame: Frames, whenTooMuch: (frame: Frames) => T): T {
-  if (depth > 0) return value(frame);
+export function settledAt<T>(asked: { readonly at: (frame: Frames) => T }, frame: Frames, whenTooMuch: (frame: Frames) => T): T {
+  if (depth > 0) return asked.at(frame);
   work = 0;
   works++;
   depth = 1;
   try {
-    return value(frame);
+    return asked.at(frame);
   } catch (reason) {
     if (reason instanceof TooMuch) return whenTooMuch(frame);
     if (!(reason instanceof TooDeep)) throw reason;
   } finally {
     depth = 0;
   }
-  return settled(() => value(frame), () => whenTooMuch(frame));
+  return settled(() => asked.at(frame), () => whenTooMuch(frame));
 }
 
 /**

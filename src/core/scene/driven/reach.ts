@@ -60,8 +60,7 @@ function reader(ask: Ask, project: Project, in_: Composition, layer: Layer, trac
     }
     return sample(frame);
   };
-  let drive: Remembered | null = null;
-  const own = driven !== null ? (frame: Frames) => (drive ??= drives.of(layer, track.address)!.remembered).at(frame) : moves === 'never' || !channel || !hasKeys(channel) ? constantly(() => keyed(0)) : keyed;
+  const own = driven !== null ? drivenBy(() => drives.of(layer, track.address)!.remembered) : moves === 'never' || !channel || !hasKeys(channel) ? constantly(() => keyed(0)) : keyed;
   const address = layer.kind === 'dials' ? dialAddress(layer, track) : null;
   const given = isPublic && address ? (frame: Frames) => {
     const { dials } = placeNow();
@@ -72,6 +71,12 @@ function reader(ask: Ask, project: Project, in_: Composition, layer: Layer, trac
   const [num, den] = in_.rate;
   const read = isDial && (unit === 'f' || unit === 'frames') ? (frame: Frames) => ((given(frame) as number) * den) / num : given;
   return { kind: kindOf(spec), measure: measureOf(spec, isDial), moves, read };
+}
+
+/** What a formula gives that is found when it is first asked for. */
+function drivenBy(find: () => Remembered): (frame: Frames) => unknown {
+  let drive: Remembered | null = null;
+  return (frame) => (drive ??= find()).at(frame);
 }
 
 /** The tracks that a path asks for: one, or both numbers of a place that is read as a point. */
