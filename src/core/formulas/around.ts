@@ -9,6 +9,8 @@ export type Reached = {
   readonly moves: Moves;
   /** Its value at a frame of the composition that the formula stands in. */
   readonly read: (frame: Frames) => unknown;
+  /** Where just what another formula gives is read: finds that, once all are ready. */
+  readonly find?: (() => { readonly at: (frame: Frames) => unknown }) | null;
   /** What of the path comes after the track: a component of its value. */
   readonly rest: readonly Step[];
 };

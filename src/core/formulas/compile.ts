@@ -164,26 +164,30 @@ function unknownName(node: NodeOf<'name'>, around: Around, lets: ReadonlyMap<str
 }
 
 function pathValue(node: NodeOf<'path'>, { around }: Scope, time: Value | null): Value {
-  const { kind, measure, moves, read, rest } = around.reach(node);
+  const { kind, measure, moves, read, find, rest } = around.reach(node);
   if (around.clockless && moves === 'in time') fail(node, `This changes over time, and ${around.clockless}.`);
   const [num, den] = around.rate;
   const when = time && numbers(time);
+  // A moment that dividing has left a hair beside a frame is that frame. Where the time is no number, neither is what is read then.
   // Most times are the clock, and so long before or after it: frames of frames, without a way through seconds.
   const { ofClock, by, plus } = time ? straight(time) : { ofClock: false, by: 1, plus: 0 };
   const isNumber = kind === 'number';
-  const then = ofClock ? byClock(read, by, (plus * num) / den, isNumber) : (at: Moment) => readAt(read, toFrames(when!(at), [num, den]), at.frame, isNumber);
+  const then = ofClock ? byClock(find ?? (() => ({ at: read })), by, (plus * num) / den, isNumber) : (at: Moment) => {
+    const then = toFrames(when!(at), [num, den]);
+    return then - then === 0 ? read(dust(then)) : isNumber ? NaN : read(at.frame);
+  };
   const value = made(node, kind, measure, [{ moves: moves === 'in time' && time?.moves === 'in place' ? 'in place' : moves }], when && moves === 'in time' ? then : ({ frame }) => read(frame));
   return rest.reduce(component, value);
 }
 
-/** A moment that dividing has left a hair beside a frame is that frame. Where the time is no number, neither is what is read then. */
-function readAt(read: (frame: Frames) => unknown, then: number, now: Frames, isNumber: boolean): unknown {
-  return then - then === 0 ? read(dust(then as Frames)) : isNumber ? NaN : read(now);
-}
-
 /** What is read at a share of the composition's frame, and so many frames more: what that needs lies by itself. */
-function byClock(read: (frame: Frames) => unknown, by: number, plus: Frames, isNumber: boolean): (at: Moment) => unknown {
-  return ({ frame }) => readAt(read, frame * by + plus, frame, isNumber);
+function byClock(find: () => { readonly at: (frame: Frames) => unknown }, by: number, plus: Frames, isNumber: boolean): (at: Moment) => unknown {
+  let read: ReturnType<typeof find> | null = null;
+  return ({ frame }) => {
+    read ??= find();
+    const then = frame * by + plus;
+    return then - then === 0 ? read.at(dust(then)) : isNumber ? NaN : read.at(frame);
+  };
 }
 
 function atTime(node: NodeOf<'at'>, scope: Scope): Value {

@@ -1,6 +1,7 @@
 import type { Matrix } from '../display';
-import { inOrder, isDrawn, type Composition, type Layer, type LayerOf, type Project } from '../model';
+import { inOrder, isDrawn, newNull, type Composition, type Layer, type LayerOf, type Project } from '../model';
 import { dust, inSpans, type Frames, type Span } from '../time';
+import { prepareFinish } from './finish';
 import { keyTimeAt } from './source-time';
 import { washesOver } from './leaned-on';
 import { prepareLayer, type PreparedLayer } from './prepared-layer';
@@ -16,11 +17,10 @@ export type DrawnLayer = {
   // What is asked of every layer in every frame stands first, together.
   /** It is drawn as `asSampled` gives it: formulas drive it, or steps act on some of its tracks alone. */
   readonly apart: boolean;
-  /** As it was drawn last, where it is drawn `apart`: the same in the same project. */
-  as: DrawnLayer | null;
-  asIn: Project | null;
-  asOf: Composition | null;
-  readonly prepared: PreparedLayer;
+  /** Where it is drawn `apart`: what it was made ready in last. */
+  readyIn: Project | null;
+  readyOf: Composition | null;
+  prepared: PreparedLayer;
   /** Nothing about it asks for more than its own keys. */
   readonly simple: boolean;
   readonly visible: boolean;
@@ -34,7 +34,10 @@ export type DrawnLayer = {
   readonly id: string;
   readonly blend: string;
   readonly kind: Layer['kind'];
-  readonly layer: Layer;
+  /** As it is drawn. */
+  layer: Layer;
+  /** As it stands in the document. */
+  readonly own: Layer;
   readonly washes: readonly LayerOf<'wash'>[];
   readonly follows: boolean;
   readonly clipped: boolean;
@@ -50,27 +53,27 @@ export function drawnLayers(host: Composition): readonly DrawnLayer[] {
   return known;
 }
 
-export function drawnLayer(host: Composition, layer: Layer): DrawnLayer {
-  return made(host, layer, isSampledApart(layer));
-}
+const NOT_READY = prepareLayer(newNull('', '', [], {}));
 
-function made(host: Composition, layer: Layer, apart: boolean): DrawnLayer {
+export function drawnLayer(host: Composition, layer: Layer): DrawnLayer {
   const { id, kind, blend, visible, guide, solo, spans } = layer;
   const [from, until] = spans.length === 1 ? spans[0]! : [null, null];
-  const prepared = prepareLayer(layer);
   const washes = washesOver(host, layer);
   const start = layer.timing.order.length === 0 ? layer.start : null;
-  const [follows, clipped] = [layer.parent !== null, layer.clipTo !== null];
-  const simple = prepared.finish === null && (kind === 'shape' || kind === 'text') && start !== null && washes.length === 0 && !follows && !apart && !clipped;
-  return { apart, as: null, asIn: null, asOf: null, visible, guide, solo, id, prepared, simple, start, from, until, blend, kind, layer, washes, follows, clipped, spans };
+  const [follows, apart, clipped] = [layer.parent !== null, isSampledApart(layer), layer.clipTo !== null];
+  // What is drawn apart is made ready when it is.
+  const prepared = apart ? NOT_READY : prepareLayer(layer);
+  const simple = (apart ? prepareFinish(layer) : prepared.finish) === null && (kind === 'shape' || kind === 'text') && start !== null && washes.length === 0 && !follows && !clipped;
+  return { apart, readyIn: null, readyOf: null, visible, guide, solo, id, prepared, simple, start, from, until, blend, kind, layer, own: layer, washes, follows, clipped, spans };
 }
 
-/** The layer as it is drawn: as its formulas and its steps on some of its tracks give it, where it has such. */
-export function asDrawn(project: Project, host: Composition, given: DrawnLayer): DrawnLayer {
-  if (!given.apart) return given;
-  if (given.as !== null && given.asIn === project && given.asOf === host) return given.as;
-  [given.asIn, given.asOf] = [project, host];
-  return (given.as = made(host, asSampled(project, host, given.layer), false));
+/** Makes a layer ready to be drawn in a project: as its formulas and its steps on some of its tracks give it, where it has such. */
+export function asDrawn(project: Project, host: Composition, one: DrawnLayer): DrawnLayer {
+  if (!one.apart || (one.readyIn === project && one.readyOf === host)) return one;
+  [one.readyIn, one.readyOf] = [project, host];
+  one.layer = asSampled(project, host, one.own);
+  one.prepared = prepareLayer(one.layer);
+  return one;
 }
 
 /** Whether a frame of the host is in its bar. */

@@ -46,13 +46,13 @@ function prepare(layer: Layer): PreparedLayer {
   const { pack, base, slots, other, otherSlot, others, place, moved, still } = preparePose(channels);
   return {
     pack, base, slots, other, otherSlot, others, place, moved, still,
-    draw: drawn ? lateDrawing(drawn) : nothing,
     same: drawn !== null && !contentMoves(drawn),
     drawnWith: null,
-    drawn: NOTHING,
     paints: null,
-    finish: prepareFinish(layer),
     last: null,
+    drawn: NOTHING,
+    draw: drawn ? lateDrawing(drawn) : nothing,
+    finish: prepareFinish(layer),
   };
 }
 

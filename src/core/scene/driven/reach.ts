@@ -30,7 +30,7 @@ export function reach(ground: Ground, owner: Layer, path: NodeOf<'path'>, reads:
   // Which dials it needs is known once all formulas can be read.
   const needed = constantly(() => dialsNeeded(ask, project, through, asked.map(({ track }) => ({ host: found.host, layer: found.layer, address: track.address, name: '' }))));
   const read = through.reduceRight<(frame: Frames) => unknown>((inside, { host: outer, nest }, i) => (frame) => throughNest(ask, project, outer, nest, frame, inside, needed()[i]!), value);
-  return { kind: parts.length > 1 ? 'point' : asked[0]!.part !== null ? 'number' : first.kind, measure: parts.length > 1 || asked[0]!.part !== null ? 'plain' : first.measure, moves, read, rest };
+  return { kind: parts.length > 1 ? 'point' : asked[0]!.part !== null ? 'number' : first.kind, measure: parts.length > 1 || asked[0]!.part !== null ? 'plain' : first.measure, moves, read, find: read === first.read && asked[0]!.part === null ? first.find : null, rest };
 }
 
 /** Asks inside a nest, at the time that it shows at a frame (while it shows nothing, its nearest one) and with the dials that it gives. */
@@ -60,7 +60,8 @@ function reader(ask: Ask, project: Project, in_: Composition, layer: Layer, trac
     }
     return sample(frame);
   };
-  const own = driven !== null ? drivenBy(() => drives.of(layer, track.address)!.remembered) : moves === 'never' || !channel || !hasKeys(channel) ? constantly(() => keyed(0)) : keyed;
+  const find = driven !== null ? () => drives.of(layer, track.address)!.remembered : null;
+  const own = find ? drivenBy(find) : moves === 'never' || !channel || !hasKeys(channel) ? constantly(() => keyed(0)) : keyed;
   const address = layer.kind === 'dials' ? dialAddress(layer, track) : null;
   const given = isPublic && address ? (frame: Frames) => {
     const { dials } = placeNow();
@@ -70,7 +71,7 @@ function reader(ask: Ask, project: Project, in_: Composition, layer: Layer, trac
   const unit: string = spec.unit;
   const [num, den] = in_.rate;
   const read = isDial && (unit === 'f' || unit === 'frames') ? (frame: Frames) => ((given(frame) as number) * den) / num : given;
-  return { kind: kindOf(spec), measure: measureOf(spec, isDial), moves, read };
+  return { kind: kindOf(spec), measure: measureOf(spec, isDial), moves, read, find: read === own ? find : null };
 }
 
 /** What a formula gives that is found when it is first asked for. */
