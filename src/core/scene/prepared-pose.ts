@@ -85,6 +85,7 @@ export function poseAt(pose: PreparedPose, x: Frames): Matrix {
 
 /** How much of a layer is seen: 0 … 1. */
 export function opacityAt(pose: PreparedPose, x: Frames): number {
+  if (pose.still !== null && pose.slots.length === 0 && pose.other === null) return kept(pose.pack[pose.base + OPACITY]!);
   read(pose, x);
   return kept(numbers[OPACITY]!);
 }
