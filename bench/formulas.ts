@@ -79,7 +79,7 @@ const row = (n: number, x: (i: number) => object) => film([{ id: 'main', name: '
 const CHAINED = (i: number) => (i === 0 ? { formula: 'f * 2 + sine(1s) * 9' } : { formula: `L${i - 1}.x @ (clock - 2f) + 1` });
 
 const AROUND = { faces: () => null, purpose: 'output' } as const;
-const ROUNDS = 12;
+const ROUNDS = 25;
 
 /** Layers each of which refers to the one above two frames ago: what a frame costs while it plays on; beside it what the same layers cost that are keyed. */
 function chains(): readonly Figure[] {
