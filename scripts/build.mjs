@@ -1,6 +1,7 @@
 // Builds what a start needs, each part only when its sources changed.
 import { existsSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { ROOT, run } from './run.mjs';
 import { remakeIfStale } from './stale.mjs';
 
@@ -24,8 +25,21 @@ export async function buildDatabase() {
   await db.close();
 }
 
+/** The shipped fonts as a browser opens them at once. */
+export async function buildFontRecords() {
+  const sources = ['src/painter/font.ts', 'src/painter/font-record.ts', 'src/painter/node', 'src/core/lettering', 'scripts/bundle.mjs', 'package-lock.json'];
+  await remakeIfStale('font-records', sources, 'dist/font-records/figtree-latin-400.json', async () => {
+    const { bundle } = await import('./bundle.mjs');
+    const writer = path.join(ROOT, 'dist', 'write-font-records.mjs');
+    await bundle('src/painter/node/write-font-records.ts', 'dist/write-font-records.mjs');
+    const { writeFontRecords } = await import(pathToFileURL(writer).href);
+    await writeFontRecords(path.join(ROOT, 'dist', 'font-records'), writer);
+  });
+}
+
 /** The pages and the server. */
 export async function buildPages() {
+  await buildFontRecords();
   const sources = ['src', 'astro.config.mjs', 'tsconfig.json', 'package-lock.json', 'public', 'scripts/inline-scripts.mjs'];
   await remakeIfStale('pages', sources, 'dist/site/server/entry.mjs', async () => {
     console.error('Building the pages …');

@@ -7,8 +7,9 @@ import { run } from './run.mjs';
 const { port, data } = readPlaces(process.argv.slice(2));
 try {
   await ensureInstalled();
-  const { buildDatabase } = await import('./build.mjs');
+  const { buildDatabase, buildFontRecords } = await import('./build.mjs');
   await buildDatabase();
+  await buildFontRecords();
   await takeLock(data);
   await run('npx', ['--no-install', 'astro', 'dev', '--port', String(port)], { env: { ...serverEnvironment(data), ASTRO_TELEMETRY_DISABLED: '1' } });
 } catch (error) {

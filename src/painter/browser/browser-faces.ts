@@ -1,16 +1,10 @@
 import { SUBSETS, type Face } from '../../core/lettering';
-import { readFace } from '../read-face';
+import { faceOf } from '../font';
+import { openRecord, recordName, type FontRecord } from '../font-record';
 import { faceKey, type FaceName } from '../wanted-faces';
 
-/** Addresses of the shipped font files, as the build names them. */
-const FILES = import.meta.glob<string>(
-  [
-    '/node_modules/@fontsource/figtree/files/figtree-{latin,latin-ext}-{400,500,600,700,800}-normal.woff',
-    '/node_modules/@fontsource/bricolage-grotesque/files/bricolage-grotesque-{latin,latin-ext}-{400,600,700,800}-normal.woff',
-    '/node_modules/@fontsource/spline-sans-mono/files/spline-sans-mono-{latin,latin-ext}-{400,500,600}-normal.woff',
-  ],
-  { query: '?url', import: 'default', eager: true },
-);
+/** Addresses of the records of shipped fonts, as the build names them. */
+const RECORDS = import.meta.glob<string>('/dist/font-records/*.json', { query: '?url', import: 'default', eager: true });
 
 const loaded = new Map<string, Promise<Face>>();
 
@@ -32,7 +26,7 @@ function load(name: FaceName): Promise<Face> {
 }
 
 async function fetchFace({ pack, weight }: FaceName): Promise<Face> {
-  const addresses = SUBSETS.map((subset) => FILES[`/node_modules/@fontsource/${pack}/files/${pack}-${subset}-${weight}-normal.woff`]).filter((one) => one !== undefined);
-  const files = await Promise.all(addresses.map(async (address) => (await fetch(address)).arrayBuffer()));
-  return readFace(files);
+  const addresses = SUBSETS.map((subset) => RECORDS[`/dist/font-records/${recordName(pack, subset, weight)}`]).filter((one) => one !== undefined);
+  const records = await Promise.all(addresses.map(async (address) => (await fetch(address)).text()));
+  return faceOf(records.map((record) => () => openRecord(JSON.parse(record) as FontRecord)));
 }
