@@ -40,7 +40,7 @@ export async function buildFontRecords() {
 /** The pages and the server. */
 export async function buildPages() {
   await buildFontRecords();
-  const sources = ['src', 'astro.config.mjs', 'tsconfig.json', 'package-lock.json', 'public', 'scripts/inline-scripts.mjs'];
+  const sources = ['src', 'dist/font-records', 'astro.config.mjs', 'tsconfig.json', 'package-lock.json', 'public', 'scripts/inline-scripts.mjs'];
   await remakeIfStale('pages', sources, 'dist/site/server/entry.mjs', async () => {
     console.error('Building the pages …');
     // What is built is for people, also when a test is the first to need it: a test runner's own flags would be taken for ours.

@@ -26,7 +26,14 @@ function load(name: FaceName): Promise<Face> {
 }
 
 async function fetchFace({ pack, weight }: FaceName): Promise<Face> {
-  const addresses = SUBSETS.map((subset) => RECORDS[`/dist/font-records/${recordName(pack, subset, weight)}`]).filter((one) => one !== undefined);
-  const records = await Promise.all(addresses.map(async (address) => (await fetch(address)).text()));
-  return faceOf(records.map((record) => () => openRecord(JSON.parse(record) as FontRecord)));
+  const records = await Promise.all(SUBSETS.map((subset) => fetchRecord(recordName(pack, subset, weight))));
+  return faceOf(records.map((record) => () => openRecord(record)));
+}
+
+/** Rejects where there is none: a page that is older than the server asks for what is gone. */
+async function fetchRecord(name: string): Promise<FontRecord> {
+  const address = RECORDS[`/dist/font-records/${name}`];
+  const response = address === undefined ? null : await fetch(address);
+  if (!response?.ok) throw new Error(`The font ${name} cannot be had.`);
+  return (await response.json()) as FontRecord;
 }
