@@ -195,6 +195,18 @@ describe('time and playing', () => {
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: /as sharp as needed$/ }).waitFor();
   });
+  test('whatever tool is in hand, the meter’s words are whole', async () => {
+    const add = page.getByRole('button', { name: 'Add something new' });
+    const meter = page.getByRole('button', { name: /^How playing goes/ });
+    for (const [key, name] of [['4', 'Rectangle'], ['5', 'Ellipse'], ['6', 'Polygon'], ['7', 'Star'], ['8', 'Pen'], ['9', 'Text']] as const) {
+      await page.keyboard.press(key);
+      await add.getByText(name, { exact: true }).waitFor();
+      const beyond = await meter.evaluate((button) => button.lastElementChild!.getBoundingClientRect().right - button.parentElement!.getBoundingClientRect().right);
+      expect(beyond, name).toBeLessThanOrEqual(0);
+    }
+    await page.keyboard.press('Escape');
+    await add.getByText('New', { exact: true }).waitFor();
+  });
   test('the motion path has a tick for each true frame', async () => {
     await expect.poll(async () => Number(await page.locator('[data-ticks]').getAttribute('data-ticks'))).toBeGreaterThan(50);
   });

@@ -17,7 +17,7 @@ export function KeyingChoices() {
     <Popover.Root>
       <Popover.Trigger asChild>
         <button type="button" aria-label={`New keys are ${words}: how keying goes`} title="How new keys are shaped, and what keying does besides" className="flex h-7 shrink-0 items-center gap-1 rounded-md px-2 text-[12.5px] text-muted hover:bg-raised hover:text-paper">
-          New keys {words}{stepOn > 0 && <span className="font-mono text-[12px] text-amber">+{showNumber(stepOn)} f</span>}<ChevronDown size={12} aria-hidden="true" />
+          <span className={stepOn > 0 ? '@max-[700px]:hidden' : ''}>New keys</span> {words}{stepOn > 0 && <span className="font-mono text-[12px] text-amber">+{showNumber(stepOn)} f</span>}<ChevronDown size={12} aria-hidden="true" />
         </button>
       </Popover.Trigger>
       <Popover.Portal>

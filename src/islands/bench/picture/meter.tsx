@@ -16,14 +16,15 @@ export function Meter() {
   const painted = ready?.composition === composition.id ? ready.frames.slice(from, to).reduce((sum, one) => sum + one, 0) : 0;
   const rate = framesPerSecond(composition.rate);
   const held = played && played.frames > 0 ? (rate * Math.max(0, played.frames - played.dropped)) / played.frames : null;
-  const rateWords = held === null || played!.dropped === 0 ? `${tidy(rate)} fps` : `${tidy(held)} of ${tidy(rate)} fps`;
+  const isShort = held !== null && played!.dropped > 0;
+  const rateWords = isShort ? `${tidy(held)} of ${tidy(rate)} fps` : `${tidy(rate)} fps`;
   const words = `${painted} of ${all} frames ready, ${rateWords}${held === null ? '' : ' held when it last played'}, ${sharpness === null ? 'as sharp as needed' : `${sharpness} % sharp`}`;
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
-        <button type="button" aria-label={`How playing goes: ${words}`} title={words} data-ready={painted} data-played={played ? JSON.stringify(played) : undefined} className="ml-auto flex h-7 shrink-0 items-center gap-2 rounded-md px-2 text-[12px] text-muted hover:bg-raised hover:text-paper">
-          <span aria-hidden="true" className="relative h-2 w-12 overflow-hidden rounded-full bg-lifted"><span className="absolute inset-y-0 left-0 bg-muted" style={{ width: `${(painted / all) * 100}%` }} /></span>
-          <span className={`whitespace-nowrap font-mono ${held !== null && held < rate - 0.5 ? 'text-amber' : ''}`}>{rateWords}</span>
+        <button type="button" aria-label={`How playing goes: ${words}`} title={words} data-ready={painted} data-played={played ? JSON.stringify(played) : undefined} className="ml-auto flex h-7 min-w-0 items-center gap-2 rounded-md px-2 text-[12px] text-muted hover:bg-raised hover:text-paper">
+          <span aria-hidden="true" className="relative h-2 w-12 min-w-0 overflow-hidden rounded-full bg-lifted"><span className="absolute inset-y-0 left-0 bg-muted" style={{ width: `${(painted / all) * 100}%` }} /></span>
+          <span className={`shrink-0 whitespace-nowrap font-mono ${held !== null && held < rate - 0.5 ? 'text-amber' : ''}`}>{isShort ? <>{tidy(held)}<span className="@max-[700px]:hidden"> of {tidy(rate)}</span> fps</> : rateWords}</span>
         </button>
       </Popover.Trigger>
       <Popover.Portal>

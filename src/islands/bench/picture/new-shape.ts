@@ -5,7 +5,8 @@ import type { Point } from './selection-box';
 type Kind = Exclude<LayerOf<'shape'>['shape'], 'path'>;
 type Colour = readonly [number, number, number, number];
 
-const NAMES: Readonly<Record<Kind, string>> = { rectangle: 'Rectangle', ellipse: 'Ellipse', polygon: 'Polygon', star: 'Star' };
+/** What a new shape is called. */
+export const SHAPE_NAMES: Readonly<Record<Kind, string>> = { rectangle: 'Rectangle', ellipse: 'Ellipse', polygon: 'Polygon', star: 'Star' };
 
 /** What a new shape is filled with: warm paper, seen on a dark ground. */
 export const FRESH_FILL: Colour = [0.925, 0.906, 0.855, 1];
@@ -17,7 +18,7 @@ export function drawnShape(id: string, kind: Kind, length: number, from: Point, 
   if (even && !click) w = h = Math.max(w, h);
   const middle: Point = click ? from : [from[0] + (w / 2) * Math.sign(to[0] - from[0] || 1), from[1] + (h / 2) * Math.sign(to[1] - from[1] || 1)];
   const values: Values = { x: tidy(middle[0]), y: tidy(middle[1]), width: Math.max(1, tidy(w)), height: Math.max(1, tidy(h)) };
-  return newShape(id, NAMES[kind], [[0, length]], kind, values, flatFill(FRESH_FILL));
+  return newShape(id, SHAPE_NAMES[kind], [[0, length]], kind, values, flatFill(FRESH_FILL));
 }
 
 export type PenPoint = readonly [x: number, y: number, inDx: number, inDy: number, outDx: number, outDy: number];

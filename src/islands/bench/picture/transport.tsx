@@ -1,11 +1,11 @@
 import { CircleDot, Pause, Play, Plus, Repeat2, SkipBack, SkipForward } from 'lucide-react';
 import { IconButton } from '../../../ui';
-import { actionOf, titleOf } from '../editor/actions';
 import { ActionButton } from '../action-button';
 import { current } from '../editor/editor';
 import { useEditor, useEditorState } from '../editor/editor-context';
 import { KeyingChoices } from './keying-choices';
 import { Meter } from './meter';
+import { SHAPE_NAMES } from './new-shape';
 
 const NEW = [['new.rectangle', 'new.ellipse', 'new.polygon', 'new.star'], ['new.path', 'new.text'], ['new.null', 'project.composition'], ['project.media']] as const;
 const LOOK = [['picture.fit', 'picture.whole', 'picture.closer', 'picture.farther'], ['picture.pixels', 'picture.ground'], ['picture.thirds', 'picture.safe', 'picture.path']] as const;
@@ -18,9 +18,10 @@ export function Transport() {
   const composition = useEditorState((state) => current(state));
   const tool = useEditorState((state) => state.tool);
   const view = useEditorState((state) => state.picture);
-  const toolTitle = tool.kind === 'choose' ? null : titleOf(actionOf(tool.kind === 'shape' ? `new.${tool.shape}` : tool.kind === 'pen' ? 'new.path' : 'new.text'), editor.store.getState());
+  // Its name alone: as much as fits beside the meter in a narrow window.
+  const inHand = tool.kind === 'choose' ? null : tool.kind === 'shape' ? SHAPE_NAMES[tool.shape] : tool.kind === 'pen' ? 'Pen' : 'Text';
   return (
-    <div className="flex h-9 shrink-0 items-center gap-1 px-2 pb-1">
+    <div className="@container flex h-9 shrink-0 items-center gap-1 px-2 pb-1">
       <IconButton label="To the first frame" hint="Home" onClick={() => editor.seek(0)}><SkipBack size={16} /></IconButton>
       <IconButton label={playing ? 'Stop' : 'Play'} hint="Space" onClick={editor.togglePlay}>{playing ? <Pause size={18} /> : <Play size={18} />}</IconButton>
       <IconButton label="To the last frame" hint="End" onClick={() => editor.seek(composition.duration - 1)}><SkipForward size={16} /></IconButton>
@@ -36,7 +37,7 @@ export function Transport() {
         {keying ? 'Keying is on' : 'Keying is off'}
       </button>
       <KeyingChoices />
-      <ActionButton label="Add something new" groups={NEW} lit={toolTitle !== null}><Plus size={14} aria-hidden="true" />{toolTitle ?? 'New'}</ActionButton>
+      <ActionButton label="Add something new" groups={NEW} lit={inHand !== null}><Plus size={14} aria-hidden="true" />{inHand ?? 'New'}</ActionButton>
       <ActionButton label="How the picture is looked at" groups={LOOK}><ZoomWords zoom={view.zoom} /></ActionButton>
       <Meter />
     </div>
