@@ -28,7 +28,7 @@ export async function buildDatabase() {
 /** The shipped fonts as a browser opens them at once. */
 export async function buildFontRecords() {
   const sources = ['src/painter/font.ts', 'src/painter/font-record.ts', 'src/painter/node', 'src/core/lettering', 'scripts/bundle.mjs', 'package-lock.json'];
-  await remakeIfStale('font-records', sources, 'dist/font-records/figtree-latin-400.json', async () => {
+  await remakeIfStale('font-records', sources, 'dist/font-records/figtree-400.json', async () => {
     const { bundle } = await import('./bundle.mjs');
     const writer = path.join(ROOT, 'dist', 'write-font-records.mjs');
     await bundle('src/painter/node/write-font-records.ts', 'dist/write-font-records.mjs');

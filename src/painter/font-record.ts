@@ -1,4 +1,5 @@
 import type { Font } from './font';
+import { faceKey, type FaceName } from './wanted-faces';
 
 /**
  * A font's file as a browser opens it at once: unpacking and reading a file as its makers ship it takes a tenth of a second
@@ -32,7 +33,7 @@ export function openRecord({ unitsPerEm, glyphs, kerning }: FontRecord): Font {
   };
 }
 
-/** The name of a font's record. */
-export function recordName(pack: string, subset: string, weight: number): string {
-  return `${pack}-${subset}-${weight}.json`;
+/** The name of the file that has the records of a face, subset after subset. */
+export function recordsName(face: FaceName): string {
+  return `${faceKey(face)}.json`;
 }

@@ -1,6 +1,6 @@
-import { SUBSETS, type Face } from '../../core/lettering';
+import type { Face } from '../../core/lettering';
 import { faceOf } from '../font';
-import { openRecord, recordName, type FontRecord } from '../font-record';
+import { openRecord, recordsName, type FontRecord } from '../font-record';
 import { faceKey, type FaceName } from '../wanted-faces';
 
 /** Addresses of the records of shipped fonts, as the build names them. */
@@ -25,15 +25,11 @@ function load(name: FaceName): Promise<Face> {
   return face;
 }
 
-async function fetchFace({ pack, weight }: FaceName): Promise<Face> {
-  const records = await Promise.all(SUBSETS.map((subset) => fetchRecord(recordName(pack, subset, weight))));
-  return faceOf(records.map((record) => () => openRecord(record)));
-}
-
-/** Rejects where there is none: a page that is older than the server asks for what is gone. */
-async function fetchRecord(name: string): Promise<FontRecord> {
-  const address = RECORDS[`/dist/font-records/${name}`];
+/** Rejects where its records cannot be had: a page that is older than the server asks for what is gone. */
+async function fetchFace(name: FaceName): Promise<Face> {
+  const address = RECORDS[`/dist/font-records/${recordsName(name)}`];
   const response = address === undefined ? null : await fetch(address);
-  if (!response?.ok) throw new Error(`The font ${name} cannot be had.`);
-  return (await response.json()) as FontRecord;
+  if (!response?.ok) throw new Error(`The font ${faceKey(name)} cannot be had.`);
+  const records = (await response.json()) as readonly FontRecord[];
+  return faceOf(records.map((record) => () => openRecord(record)));
 }
